@@ -1,0 +1,101 @@
+"""What a recipe costs: the part used, whole packs, and each bottle. Money is Decimal."""
+
+import math
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from decimal import ROUND_HALF_UP, Decimal
+
+from core.errors import JobError
+from core.must import Pour, mix_of
+
+_CENT = Decimal("0.01")
+_MOST_PRICE = Decimal("100000")
+
+
+@dataclass(frozen=True, slots=True)
+class Pack:
+    """How a thing is sold: `price` for `pack_ml` or `pack_g`."""
+
+    price: Decimal
+    pack_ml: float | None = None
+    pack_g: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Cost:
+    """`used` charges the part used, `packs` whole packs bought for this recipe alone."""
+
+    used: Decimal
+    packs: Decimal
+
+
+def money(amount: Decimal) -> Decimal:
+    """Rounded to the minor unit, halves up."""
+    return amount.quantize(_CENT, ROUND_HALF_UP)
+
+
+def read_price(text: str) -> Decimal:
+    """A price like "1.15". Raises JobError when it is not one, or is below zero."""
+    try:
+        price = Decimal(text.strip().replace(",", "."))
+    except ArithmeticError:
+        raise JobError(f"“{text}” is not a price: write it like 1.15.", "price") from None
+    if not price.is_finite() or not 0 <= price <= _MOST_PRICE:
+        raise JobError("A price is 0 or more, like 1.15.", "price")
+    return price
+
+
+def packs_used(pour: Pour, pack: Pack) -> float:
+    """How many packs the pour takes, as a fraction. Raises JobError without a pack size.
+
+    Millilitres and grams are turned into each other by the drink's density.
+    """
+    amount = pour.mass_g if pour.by_mass else pour.volume_ml
+    if not amount:
+        return 0.0
+    in_pack = pack.pack_g if pour.by_mass else pack.pack_ml
+    if in_pack is None:
+        density = pour.composition().density_g_per_ml
+        if pour.by_mass and pack.pack_ml and density:
+            in_pack = pack.pack_ml * density
+        elif not pour.by_mass and pack.pack_g and density:
+            in_pack = pack.pack_g / density
+    if not in_pack:
+        raise JobError("Say how much is in a pack (pack_ml or pack_g).", "price")
+    return amount / in_pack
+
+
+def cost_of(priced: Sequence[tuple[Pour, Pack]]) -> Cost:
+    """Cost of the pours that have a price. The same pack poured twice is bought once."""
+    used = Decimal(0)
+    packs: dict[tuple[str, Pack], float] = defaultdict(float)
+    for pour, pack in priced:
+        share = packs_used(pour, pack)
+        used += pack.price * Decimal(repr(share))
+        packs[pour.name, pack] += share
+    whole = sum(
+        (pack.price * math.ceil(share - 1e-9) for (_, pack), share in packs.items()), Decimal(0)
+    )
+    return Cost(money(used), money(whole))
+
+
+def price_per_100_g_sugar(pack: Pack, pour: Pour) -> Decimal | None:
+    """What 100 g of fermentable sugar cost in this pack; None where there is none."""
+    by_mass = pack.pack_g is not None
+    one = replace(
+        pour,
+        mass_g=pack.pack_g if by_mass else None,
+        volume_ml=None if by_mass else pack.pack_ml,
+    )
+    sugar = mix_of(one).sugar
+    if sugar < 1e-9:
+        return None
+    return money(pack.price * 100 / Decimal(repr(sugar)))
+
+
+def per_bottle(used: Decimal, bottled_ml: float, size_ml: float) -> Decimal:
+    """One bottle's share of everything used, by its size. Raises JobError for no volume."""
+    if bottled_ml <= 0:
+        raise JobError("Nothing is bottled yet: count at least one bottle.", "bottles")
+    return money(used * Decimal(repr(size_ml)) / Decimal(repr(bottled_ml)))

@@ -1,0 +1,136 @@
+"""Where a must ends: gravity, strength and sugar left when the yeast is done."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from core.interval import Interval, sd_of_range90
+from core.must import Mix, Must
+from core.strength import (
+    BY_PRODUCT_PER_SUGAR,
+    ETHANOL_PER_SUGAR,
+    YIELD_SPREAD,
+    Drink,
+    Strength,
+    fermented,
+    potential_scale,
+    quick_sum,
+)
+
+_MORE_BY_PRODUCT = BY_PRODUCT_PER_SUGAR + sd_of_range90(0.03, 0.05)
+_MORE_YIELD = ETHANOL_PER_SUGAR * (1 + sd_of_range90(-YIELD_SPREAD, YIELD_SPREAD))
+# How far the drink's density model and real washes lie apart, nine times in ten (0.0015).
+_MODEL_SD = sd_of_range90(-0.0015, 0.0015)
+# A yeast named by one figure gives up within one % vol of it. Common practice.
+TOLERANCE_SPREAD = 1.0
+_TOLERANCE_SD = sd_of_range90(-TOLERANCE_SPREAD, TOLERANCE_SPREAD)
+
+
+@dataclass(frozen=True, slots=True)
+class Finish:
+    """A must when its yeast is done. `limited_by` is "sugar" or "yeast"."""
+
+    sg: Interval
+    strength: Strength
+    volume_ml: float
+    residual_sugar_g_per_l: float
+    limited_by: str
+
+    @property
+    def abv(self) -> Interval:
+        """Strength by mass balance, % vol."""
+        return self.strength.mass_balance
+
+
+def _after(
+    mix: Mix,
+    eaten: float,
+    ethanol_per_sugar: float = ETHANOL_PER_SUGAR,
+    by_product_per_sugar: float = BY_PRODUCT_PER_SUGAR,
+) -> Drink:
+    """The mixture after `eaten` grams of its sugar (as sucrose) fermented."""
+    solids = mix.sugar + mix.extract
+    left = solids - eaten * (mix.sugar / mix.ferment if mix.ferment else 0)
+    return fermented(mix.mass, solids, eaten, ethanol_per_sugar, by_product_per_sugar, left)
+
+
+def _dry(mix: Mix) -> Drink:
+    return _after(mix, mix.ferment)
+
+
+def dry_abv(mix: Mix) -> float:
+    """Strength, % vol, if every gram of sugar ferments: what the sugar allows."""
+    return _dry(mix).abv
+
+
+def _eaten_for(mix: Mix, abv: float) -> float:
+    """Sugar (g as sucrose) whose fermenting gives `abv`; may be more than there is.
+
+    A secant: strength is all but proportional to the sugar eaten.
+    """
+    before, at_before = 0.0, 0.0
+    eaten = mix.ferment
+    for _ in range(20):
+        reached = _after(mix, eaten).abv
+        if abs(reached - abv) < 1e-9:
+            break
+        step = (abv - reached) * (eaten - before) / (reached - at_before)
+        before, at_before = eaten, reached
+        eaten += step
+    return eaten
+
+
+def _slopes(mix: Mix, figure: Callable[[Mix], float]) -> Mix:
+    """How a figure changes per gram of each part of the mixture."""
+    step = mix.mass * 1e-5
+    base = figure(mix)
+    return Mix(
+        (figure(mix.plus(Mix(step, 0, 0, 0))) - base) / step,
+        (figure(mix.plus(Mix(0, step, 0, 0))) - base) / step,
+        (figure(mix.plus(Mix(0, 0, step, 0))) - base) / step,
+        (figure(mix.plus(Mix(0, 0, 0, step))) - base) / step,
+    )
+
+
+def _doubted(must: Must, figure: Callable[[Mix], float], also: Sequence[float]) -> Interval:
+    """The figure with the must's doubts and `also`, more one-sd shifts, in quadrature."""
+    return must.interval(figure(must.mix), _slopes(must.mix, figure), also)
+
+
+def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
+    """Where the must ends, with 90 % intervals.
+
+    Two ceilings stand side by side, the sugar and the yeast (`tolerance_abv`, % vol, give
+    or take 1), and the lower one holds. Mass balance with Balling's yield; final gravity
+    from what is left: sugar-free extract, sugar, by-products, and the ethanol.
+    """
+    mix = must.mix
+    end, eaten, limited_by = _dry(mix), mix.ferment, "sugar"
+    yields_more = _after(mix, eaten, ethanol_per_sugar=_MORE_YIELD)
+    richer = _after(mix, eaten, by_product_per_sugar=_MORE_BY_PRODUCT)
+    of_yield, of_by_product = yields_more.sg - end.sg, richer.sg - end.sg
+    abv = _doubted(must, dry_abv, [yields_more.abv - end.abv])
+    sg = _doubted(must, lambda m: _dry(m).sg, [of_yield, of_by_product, _MODEL_SD])
+
+    # A yeast that can do clearly more than the sugar allows changes nothing.
+    if tolerance_abv is not None and tolerance_abv - TOLERANCE_SPREAD < abv.high:
+        stops_after = _eaten_for(mix, tolerance_abv)
+        stopped = _after(mix, stops_after)
+        later = _after(mix, _eaten_for(mix, tolerance_abv + _TOLERANCE_SD)).sg - stopped.sg
+        if stops_after < mix.ferment:
+            end, eaten, limited_by = stopped, stops_after, "yeast"
+        abv = abv.smaller(Interval.around(tolerance_abv, [_TOLERANCE_SD]))
+        sg = sg.larger(
+            _doubted(
+                must,
+                lambda m: _after(m, _eaten_for(m, tolerance_abv)).sg,
+                [later, of_yield, of_by_product, _MODEL_SD],
+            )
+        )
+
+    left = (mix.ferment - eaten) * (mix.sugar / mix.ferment if mix.ferment else 0)
+    schools = Strength(
+        abv,
+        max(quick_sum(mix.sg, sg.value), 0.0),
+        max(potential_scale(mix.sg, sg.value), 0.0),
+    )
+    return Finish(sg, schools, end.volume_ml, left / end.volume_ml * 1000, limited_by)

@@ -1,0 +1,207 @@
+"""Pours mixed into a must, by mass balance.
+
+Masses add, volumes do not: 1 kg of sugar takes up about 0.62 L once dissolved.
+"""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from core.composition import Composition, compose
+from core.density import brix_from_sg, density_g_per_ml, sg_from_brix
+from core.errors import JobError
+from core.interval import Interval
+from core.label import Label
+
+# More than any home brewer's vessel: past this a unit was misread.
+MOST_ML = 1_000_000.0
+
+
+@dataclass(frozen=True, slots=True)
+class Pour:
+    """One thing poured: what it is and how much, as `volume_ml` or as `mass_g`."""
+
+    name: str
+    kind: str
+    volume_ml: float | None = None
+    mass_g: float | None = None
+    fruit: str | None = None
+    sugar: str | None = None
+    label: Label | None = None
+    measured_sg: float | None = None
+
+    def composition(self) -> Composition:
+        """What a gram of it holds. Raises JobError (see `compose`)."""
+        return compose(
+            self.name, self.kind, self.fruit, self.sugar, self.label, self.measured_sg
+        )
+
+    @property
+    def by_mass(self) -> bool:
+        """Whether the amount is weighed rather than measured by volume."""
+        if self.mass_g is not None:
+            return True
+        return self.volume_ml is None and self.kind in ("sugar", "fruit", "acid")
+
+    def with_amount(self, amount: float) -> "Pour":
+        """The same pour with another amount, in the unit it is measured in."""
+        return replace(self, **{"mass_g" if self.by_mass else "volume_ml": amount})
+
+
+@dataclass(frozen=True, slots=True)
+class Mix:
+    """Grams in a mixture: all of it, sugar as weighed, sugar as sucrose, other solids.
+
+    Negative amounts are allowed while a sum is being solved.
+    """
+
+    mass: float
+    sugar: float
+    ferment: float
+    extract: float
+
+    def plus(self, other: "Mix", times: float = 1.0) -> "Mix":
+        """This mixture with `times` the other added."""
+        return Mix(
+            self.mass + times * other.mass,
+            self.sugar + times * other.sugar,
+            self.ferment + times * other.ferment,
+            self.extract + times * other.extract,
+        )
+
+    @property
+    def brix(self) -> float:
+        """Dissolved solids, g per 100 g. Raises JobError when nothing is in it."""
+        if self.mass <= 0:
+            raise JobError("Every pour is empty: pour at least one thing in.", "pours")
+        return 100 * (self.sugar + self.extract) / self.mass
+
+    @property
+    def sg(self) -> float:
+        """Apparent gravity 20/20 once all is dissolved. Raises JobError above 95 °Bx."""
+        brix = self.brix
+        if brix > 95:
+            raise JobError(
+                "There is too little liquid to dissolve that much sugar: add water or juice.",
+                "pours",
+            )
+        return sg_from_brix(brix)
+
+    @property
+    def volume_ml(self) -> float:
+        """Volume at 20 °C once all is dissolved."""
+        return self.mass / density_g_per_ml(self.sg)
+
+
+NOTHING = Mix(0.0, 0.0, 0.0, 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Must:
+    """A mixture with its doubts: each of `shifts` is one independent standard deviation."""
+
+    mix: Mix
+    shifts: tuple[Mix, ...]
+
+    def interval(self, value: float, slopes: Mix, also: Sequence[float] = ()) -> Interval:
+        """90 % interval of a figure that changes by `slopes` per gram of each part.
+
+        `also` are further independent one-standard-deviation shifts of the figure itself.
+        """
+        own = (
+            slopes.mass * shift.mass
+            + slopes.sugar * shift.sugar
+            + slopes.ferment * shift.ferment
+            + slopes.extract * shift.extract
+            for shift in self.shifts
+        )
+        return Interval.around(value, [*own, *also])
+
+    @property
+    def sg(self) -> Interval:
+        """Gravity at the start as a hydrometer shows it."""
+        mix = self.mix
+        step = 0.01
+        slope = (sg_from_brix(mix.brix + step) - mix.sg) / step
+        per_solid = 100 * slope / mix.mass
+        return self.interval(
+            mix.sg, Mix(-slope * mix.brix / mix.mass, per_solid, 0.0, per_solid)
+        )
+
+
+def mix_of(pour: Pour) -> Mix:
+    """The grams one pour brings. Raises JobError when its amount cannot be."""
+    holds = pour.composition()
+    mass = _mass_g(pour, holds)
+    return Mix(mass, mass * holds.sugar, mass * holds.ferment, mass * holds.extract)
+
+
+def _mass_g(pour: Pour, holds: Composition) -> float:
+    if pour.mass_g is not None and pour.volume_ml is not None:
+        raise JobError("Give volume_ml or mass_g, not both.", "mass_g")
+    at, amount = (
+        ("mass_g", pour.mass_g) if pour.mass_g is not None else ("volume_ml", pour.volume_ml)
+    )
+    if amount is None:
+        return 0.0
+    unit = "g" if at == "mass_g" else "ml"
+    if amount < 0:
+        raise JobError(f"{amount:g} {unit} is below zero: an amount is 0 or more.", at)
+    if amount > MOST_ML:
+        raise JobError(
+            f"{amount:.0f} {unit} is more than a kitchen holds: at most {MOST_ML:.0f} {unit}.", at
+        )
+    if at == "mass_g":
+        return amount
+    if holds.density_g_per_ml is None:
+        raise JobError("A spoonful of grains is no measure: weigh it and give mass_g.", at)
+    return amount * holds.density_g_per_ml
+
+
+def make_must(pours: Sequence[Pour]) -> Must:
+    """Mix the pours. Raises JobError, placed at `pours[i]…`, when one cannot be."""
+    if not pours:
+        raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
+    total = NOTHING
+    doubts: dict[str, Mix] = defaultdict(lambda: NOTHING)
+    for index, pour in enumerate(pours):
+        try:
+            holds = pour.composition()
+            mass = _mass_g(pour, holds)
+        except JobError as error:
+            raise error.within(f"pours[{index}]") from error
+        total = total.plus(Mix(1.0, holds.sugar, holds.ferment, holds.extract), mass)
+        for shift in holds.shifts:
+            # Poured by volume, a denser drink also weighs more.
+            more = (
+                mass * shift.density / holds.density_g_per_ml
+                if holds.density_g_per_ml and not pour.by_mass
+                else 0.0
+            )
+            doubts[shift.source] = doubts[shift.source].plus(
+                Mix(
+                    more,
+                    more * holds.sugar + mass * shift.sugar,
+                    more * holds.ferment + mass * shift.ferment,
+                    more * holds.extract + mass * shift.extract,
+                )
+            )
+    must = Must(total, tuple(doubts.values()))
+    total.sg  # noqa: B018 - says at once when it cannot be a drink
+    return must
+
+
+def reading_of(pour: Pour) -> Interval:
+    """What a hydrometer reads in the thing as bought, 20/20 °C."""
+    return make_must([replace(pour, volume_ml=None, mass_g=1000.0)]).sg
+
+
+def water_to_reach_ml(mix: Mix, sg: float) -> float:
+    """Water (ml) whose adding brings the mixture to `sg`; negative: that much is missing.
+
+    Raises JobError when `sg` is not above 1, which no amount of water reaches.
+    """
+    if sg <= 1:
+        raise JobError("No amount of water brings a must to 1.000 or below.")
+    solids = mix.sugar + mix.extract
+    return (100 * solids / brix_from_sg(sg) - mix.mass) / density_g_per_ml(1.0)

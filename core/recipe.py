@@ -1,0 +1,245 @@
+"""The recipe file: reading it (see docs/formats/recipe-file.md) and answering it."""
+
+import math
+from collections.abc import Mapping
+from decimal import Decimal
+from typing import Any
+
+from core.aim import Aim
+from core.composition import KINDS
+from core.cost import Pack, read_price
+from core.errors import JobError
+from core.interval import Interval
+from core.label import Label, read_label
+from core.must import MOST_ML, Pour
+from core.plan import Evaluation, PricedPour, Recipe
+
+FORMAT = "amber-jug-recipe"
+VERSION = 1
+
+_MOST_POURS = 200
+_MOST_NAME = 200
+
+
+def read_recipe(data: object) -> Recipe:
+    """A recipe from its parsed JSON. Raises JobError naming the place and what is right."""
+    fields = _mapping(data, "", "a recipe")
+    if fields.get("format") != FORMAT:
+        raise JobError(f"This is not a recipe file: it says “format”: “{FORMAT}”.", "format")
+    version = fields.get("version")
+    if isinstance(version, bool) or version != VERSION:
+        raise JobError(f"This reads version {VERSION} of the recipe file.", "version")
+    pours = fields.get("pours")
+    if not isinstance(pours, list) or not pours:
+        raise JobError("Nothing is poured yet: list at least one pour.", "pours")
+    if len(pours) > _MOST_POURS:
+        raise JobError(f"At most {_MOST_POURS} pours go into one jug.", "pours")
+    vessel = _optional(fields, "vessel")
+    yeast = _optional(fields, "yeast")
+    currency = _text(fields, "currency", "")
+    if currency is not None and not (len(currency) == 3 and currency.isalpha()):
+        raise JobError("A currency is three letters, like GBP.", "currency")
+    return Recipe(
+        tuple(_pour(item, f"pours[{index}]") for index, item in enumerate(pours)),
+        _text(fields, "name", "") or "",
+        currency.upper() if currency else None,
+        _number(vessel, "volume_ml", "vessel", above=0, most=MOST_ML) if vessel else None,
+        _number(yeast, "tolerance_abv", "yeast", above=0, most=25) if yeast else None,
+        _aim(fields["aim"]) if fields.get("aim") is not None else None,
+    )
+
+
+def _pour(item: object, place: str) -> PricedPour:
+    fields = _mapping(item, place, "a pour")
+    name = _text(fields, "name", place)
+    if not name:
+        raise JobError("Give the pour a name.", f"{place}.name")
+    kind = _text(fields, "kind", place)
+    if kind not in KINDS:
+        raise JobError(
+            f"“{kind}” is not a kind of pour: use one of {', '.join(KINDS)}."
+            if kind
+            else f"Say what kind of pour it is: one of {', '.join(KINDS)}.",
+            f"{place}.kind",
+        )
+    pour = Pour(
+        name,
+        kind,
+        _number(fields, "volume_ml", place, most=MOST_ML),
+        _number(fields, "mass_g", place, most=MOST_ML),
+        _text(fields, "fruit", place),
+        _text(fields, "sugar", place),
+        _label(fields["label"], f"{place}.label") if fields.get("label") is not None else None,
+        _number(fields, "measured_sg", place, above=0, most=10),
+    )
+    if pour.volume_ml is not None and pour.mass_g is not None:
+        raise JobError("Give volume_ml or mass_g, not both.", f"{place}.mass_g")
+    try:
+        pour.composition()
+    except JobError as error:
+        raise error.within(place) from error
+    return PricedPour(pour, _pack(fields, place))
+
+
+def _label(item: object, place: str) -> Label:
+    fields = _mapping(item, place, "a label")
+    per_ml = _number(fields, "per_ml", place, above=0)
+    per_g = _number(fields, "per_g", place, above=0)
+    if (per_ml is None) == (per_g is None):
+        raise JobError("Say per_ml or per_g, one of them: how much the sugars are for.", place)
+    sugars = fields.get("sugars_g")
+    if isinstance(sugars, bool) or not isinstance(sugars, int | float | str):
+        raise JobError("Write the sugars as printed on the label, like “10.4”.", f"{place}.sugars_g")
+    if not isinstance(sugars, str):
+        _finite(sugars, f"{place}.sugars_g")
+    amount, unit = (per_ml, "ml") if per_ml is not None else (per_g, "g")
+    assert amount is not None
+    try:
+        return read_label(sugars, amount, unit)
+    except JobError as error:
+        raise error.within(place) from error
+
+
+def _pack(fields: Mapping[str, Any], place: str) -> Pack | None:
+    price = fields.get("price")
+    pack_ml = _number(fields, "pack_ml", place, above=0, most=MOST_ML)
+    pack_g = _number(fields, "pack_g", place, above=0, most=MOST_ML)
+    if price is None:
+        return None
+    if isinstance(price, bool) or not isinstance(price, int | float | str):
+        raise JobError("A price is text, like “1.15”.", f"{place}.price")
+    if pack_ml is None and pack_g is None:
+        raise JobError(
+            "A price needs the size of its pack: pack_ml or pack_g.", f"{place}.price"
+        )
+    try:
+        return Pack(read_price(str(price)), pack_ml, pack_g)
+    except JobError as error:
+        raise error.within(place) from error
+
+
+def _aim(item: object) -> Aim:
+    fields = _mapping(item, "aim", "an aim")
+    solve = fields.get("solve")
+    if not isinstance(solve, list) or not all(isinstance(name, str) for name in solve):
+        raise JobError("List the names of the pours that may give.", "aim.solve")
+    return Aim(
+        tuple(solve),
+        _number(fields, "abv", "aim"),
+        _number(fields, "og", "aim"),
+        _number(fields, "fill_ml", "aim"),
+    )
+
+
+def _mapping(item: object, place: str, what: str) -> Mapping[str, Any]:
+    if not isinstance(item, Mapping):
+        raise JobError(f"Here should be {what}: a JSON object in braces.", place)
+    return item
+
+
+def _optional(fields: Mapping[str, Any], key: str) -> Mapping[str, Any] | None:
+    return _mapping(fields[key], key, f"the {key}") if fields.get(key) is not None else None
+
+
+def _at(place: str, key: str) -> str:
+    return f"{place}.{key}" if place else key
+
+
+def _text(fields: Mapping[str, Any], key: str, place: str) -> str | None:
+    value = fields.get(key)
+    if value is None:
+        return None
+    if not isinstance(value, str):
+        raise JobError("Here should be text.", _at(place, key))
+    if len(value) > _MOST_NAME:
+        raise JobError(f"At most {_MOST_NAME} letters fit here.", _at(place, key))
+    return value.strip()
+
+
+def _finite(value: float, at: str) -> float:
+    # An integer too long for a float is as absurd as infinity.
+    try:
+        number = float(value)
+    except OverflowError:
+        number = math.inf
+    if not math.isfinite(number):
+        raise JobError("Here should be an ordinary number.", at)
+    return number
+
+
+def _number(
+    fields: Mapping[str, Any],
+    key: str,
+    place: str,
+    above: float | None = None,
+    most: float | None = None,
+) -> float | None:
+    """A number, when given: not below 0 (or, with `above`, above that), at most `most`."""
+    value = fields.get(key)
+    if value is None:
+        return None
+    at = _at(place, key)
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise JobError("Here should be a number, without quotes or a unit.", at)
+    number = _finite(value, at)
+    if above is not None and number <= above:
+        raise JobError(f"{number:g} is too small: it must be above {above:g}.", at)
+    if number < 0:
+        raise JobError(f"{number:g} is below zero: it must be 0 or more.", at)
+    if most is not None and number > most:
+        raise JobError(f"{number:g} is too much: at most {most:g}.", at)
+    return number
+
+
+def answer(recipe: Recipe, result: Evaluation) -> dict[str, Any]:
+    """The recipe file's answer, ready for JSON: ml, g, °Bx, SG, % vol, money as text."""
+    mix, ends = result.must.mix, result.finish
+    return {
+        "must": {
+            "volume_ml": round(mix.volume_ml, 1),
+            "mass_g": round(mix.mass, 1),
+            "sugar_g": round(mix.sugar, 2),
+            "extract_g": round(mix.extract, 2),
+            "brix": round(mix.brix, 3),
+            "sg": _interval(result.must.sg, 5),
+        },
+        "finish": {
+            "sg": _interval(ends.sg, 5),
+            "abv": _interval(ends.abv, 3),
+            "abv_quick": round(ends.strength.quick_sum, 3),
+            "abv_potential_scale": round(ends.strength.potential_scale, 3),
+            "yield": "mass balance, Balling: 0.484 g ethanol per g of sugar as sucrose",
+            "residual_sugar_g_per_l": round(ends.residual_sugar_g_per_l, 2),
+            "volume_ml": round(ends.volume_ml, 1),
+            "limited_by": ends.limited_by,
+        },
+        "solution": {
+            pour.name: (
+                {"mass_g": round(pour.mass_g or 0.0, 2)}
+                if pour.by_mass
+                else {"volume_ml": round(pour.volume_ml or 0.0, 2)}
+            )
+            for pour in result.pours
+            if pour.name in result.solved
+        },
+        "cost": {
+            "used": money_text(result.cost.used),
+            "packs": money_text(result.cost.packs),
+            "currency": recipe.currency,
+            "unpriced": list(result.unpriced),
+        },
+        "warnings": [{"code": w.code, "text": w.text} for w in result.warnings],
+    }
+
+
+def money_text(amount: Decimal) -> str:
+    """Money as text with two decimals, like "1.15"."""
+    return f"{amount:.2f}"
+
+
+def _interval(interval: Interval, digits: int) -> dict[str, float]:
+    return {
+        "value": round(interval.value, digits),
+        "low": round(interval.low, digits),
+        "high": round(interval.high, digits),
+    }

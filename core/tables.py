@@ -1,0 +1,107 @@
+"""The reference tables in core/data, each row with its source."""
+
+import csv
+from dataclasses import dataclass
+from pathlib import Path
+
+_DATA = Path(__file__).parent / "data"
+
+
+@dataclass(frozen=True, slots=True)
+class Fruit:
+    """A juice by its fruit. Sugars g per 100 ml, sugar-free extract g/L, as ranges."""
+
+    key: str
+    name: str
+    sugars: tuple[float, float]
+    extract: tuple[float, float]
+    sucrose_share: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Sugar:
+    """A sugar or polyol. `fermentable` and `unfermentable` are g per g as weighed (ranges)."""
+
+    key: str
+    name: str
+    fermentable: tuple[float, float]
+    hexose_per_fermentable: float
+    unfermentable: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Yeast:
+    """A kind of yeast with the range of strengths, % vol, at which it gives up."""
+
+    key: str
+    name: str
+    tolerance: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Vessel:
+    """A vessel as sold; `shape` is one of demijohn, jug, bucket; `volume_ml` to the shoulder."""
+
+    key: str
+    name: str
+    shape: str
+    volume_ml: int
+
+
+@dataclass(frozen=True, slots=True)
+class Bottle:
+    """A bottle size, ml."""
+
+    key: str
+    name: str
+    volume_ml: int
+
+
+def _rows(name: str) -> list[dict[str, str]]:
+    with (_DATA / f"{name}.csv").open(newline="", encoding="utf-8") as file:
+        return list(csv.DictReader(file))
+
+
+def _range(row: dict[str, str], column: str) -> tuple[float, float]:
+    return float(row[f"{column}_low"]), float(row[f"{column}_high"])
+
+
+FRUITS = {
+    row["key"]: Fruit(
+        row["key"],
+        row["name"],
+        _range(row, "sugars"),
+        _range(row, "extract"),
+        _range(row, "sucrose_share"),
+    )
+    for row in _rows("fruits")
+}
+
+# A juice whose fruit is not named: the common ground of the table (apple to orange).
+GENERIC_EXTRACT = (12.0, 30.0)
+GENERIC_SUCROSE_SHARE = (0.0, 0.5)
+
+SUGARS = {
+    row["key"]: Sugar(
+        row["key"],
+        row["name"],
+        _range(row, "fermentable"),
+        float(row["hexose_per_fermentable"]),
+        _range(row, "unfermentable"),
+    )
+    for row in _rows("sugars")
+}
+
+YEASTS = {
+    row["key"]: Yeast(row["key"], row["name"], _range(row, "tolerance"))
+    for row in _rows("yeasts")
+}
+
+VESSELS = {
+    row["key"]: Vessel(row["key"], row["name"], row["shape"], int(row["volume_ml"]))
+    for row in _rows("vessels")
+}
+
+BOTTLES = {
+    row["key"]: Bottle(row["key"], row["name"], int(row["volume_ml"])) for row in _rows("bottles")
+}
