@@ -43,7 +43,7 @@ def read_price(text: str) -> Decimal:
         raise JobError(f"“{text}” is not a price: write it like 1.15.", "price") from None
     if not price.is_finite() or not 0 <= price <= _MOST_PRICE:
         raise JobError("A price is 0 or more, like 1.15.", "price")
-    return price
+    return money(price)
 
 
 def packs_used(pour: Pour, pack: Pack) -> float:

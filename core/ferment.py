@@ -49,8 +49,9 @@ def _after(
 ) -> Drink:
     """The mixture after `eaten` grams of its sugar (as sucrose) fermented."""
     solids = mix.sugar + mix.extract
-    left = solids - eaten * (mix.sugar / mix.ferment if mix.ferment else 0)
-    return fermented(mix.mass, solids, eaten, ethanol_per_sugar, by_product_per_sugar, left)
+    return fermented(
+        mix.mass, solids, eaten, ethanol_per_sugar, by_product_per_sugar, mix.as_sucrose
+    )
 
 
 def _dry(mix: Mix) -> Drink:
@@ -127,7 +128,7 @@ def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
             )
         )
 
-    left = (mix.ferment - eaten) * (mix.sugar / mix.ferment if mix.ferment else 0)
+    left = (mix.ferment - eaten) / mix.as_sucrose
     schools = Strength(
         abv,
         max(quick_sum(mix.sg, sg.value), 0.0),

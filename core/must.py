@@ -77,6 +77,11 @@ class Mix:
         return 100 * (self.sugar + self.extract) / self.mass
 
     @property
+    def as_sucrose(self) -> float:
+        """What 1 g of its sugar is worth as sucrose to the yeast."""
+        return self.ferment / self.sugar if self.sugar else 1.0
+
+    @property
     def sg(self) -> float:
         """Apparent gravity 20/20 once all is dissolved. Raises JobError above 95 °Bx."""
         brix = self.brix
@@ -189,11 +194,6 @@ def make_must(pours: Sequence[Pour]) -> Must:
     must = Must(total, tuple(doubts.values()))
     total.sg  # noqa: B018 - says at once when it cannot be a drink
     return must
-
-
-def reading_of(pour: Pour) -> Interval:
-    """What a hydrometer reads in the thing as bought, 20/20 °C."""
-    return make_must([replace(pour, volume_ml=None, mass_g=1000.0)]).sg
 
 
 def water_to_reach_ml(mix: Mix, sg: float) -> float:

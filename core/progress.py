@@ -41,8 +41,11 @@ class Progress:
 VERDICTS = ("pitched", "going", "near", "resting", "done")
 
 
-def progress(readings: Sequence[Reading], ends: Interval) -> Progress:
-    """Where the jug stands. `readings` are in order, the first taken at pitching.
+def progress(
+    readings: Sequence[Reading], ends: Interval, as_sucrose: float = 1.0
+) -> Progress:
+    """Where the jug stands. `readings` are in order, the first taken at pitching;
+    `as_sucrose` is what 1 g of the must's sugar is worth (see core.strength.fermented).
 
     Done only when two readings at least three days apart, and all between, agree within
     0.001 near where the jug should end; bubbles prove nothing. Common practice. Raises
@@ -54,7 +57,7 @@ def progress(readings: Sequence[Reading], ends: Interval) -> Progress:
     near = now <= ends.high + _NEAR
     steady = _steady_days(readings)
     return Progress(
-        strength(og, now),
+        strength(og, now, as_sucrose),
         _share(og, now, ends.value),
         max(1000 * (now - ends.value), 0.0),
         *_say(len(readings), near, steady, ends),
@@ -114,3 +117,12 @@ def _say(count: int, near: bool, steady: float, ends: Interval) -> tuple[str, st
         "Going well. Leave it be.",
         f"It should end at {band}. Read again in two or three days.",
     )
+
+
+def stage(read: bool, done: bool, bottled: bool) -> str:
+    """Where a jug is on its way: plan, ferment, bottle (ready for it) or bottled."""
+    if bottled:
+        return "bottled"
+    if not read:
+        return "plan"
+    return "bottle" if done else "ferment"

@@ -51,38 +51,39 @@ def fermented(
     eaten_g: float,
     ethanol_per_sugar: float = ETHANOL_PER_SUGAR,
     by_product_per_sugar: float = BY_PRODUCT_PER_SUGAR,
-    left_behind_g: float | None = None,
+    as_sucrose: float = 1.0,
 ) -> Drink:
-    """A must of `mass_g` holding `solids_g`, after yeast ate `eaten_g` of them.
+    """A must of `mass_g` holding `solids_g`, after yeast ate `eaten_g` of sugar.
 
-    `eaten_g` is counted as sucrose; `left_behind_g`, the solids still there, differs from
-    `solids_g - eaten_g` only for sugars that weigh less or more than the same sucrose.
+    `eaten_g` is counted as sucrose; `as_sucrose` is what 1 g of the must's sugar is worth
+    as sucrose: 1 for white sugar, 0.95 for glucose and fructose.
     """
     ethanol = eaten_g * ethanol_per_sugar
     by_product = eaten_g * by_product_per_sugar
-    solids = solids_g - eaten_g if left_behind_g is None else left_behind_g
+    solids = solids_g - eaten_g / as_sucrose
     mass = mass_g - eaten_g * _LOST_PER_SUGAR
     water = mass - ethanol - by_product - solids
     volume = drink_volume_ml(water, ethanol, solids, by_product)
     return Drink(sg_from_density(mass / volume), 100 * ethanol / ETHANOL_G_PER_ML / volume, volume)
 
 
-def abv_by_mass_balance(og: float, sg: float) -> float:
+def abv_by_mass_balance(og: float, sg: float, as_sucrose: float = 1.0) -> float:
     """Strength, % vol at 20 °C, of a must of gravity `og` that now reads `sg` (20/20).
 
     Finds the sugar that must have fermented for the drink to weigh what it weighs; needs
-    no knowledge of what the solids were. Derived from Balling's yield, NBS Circular 440 and
+    no knowledge of the other solids. `as_sucrose` as in `fermented`. Derived from Balling's yield, NBS Circular 440 and
     OIML R 22. Raises JobError for readings no must and its drink can show.
     """
     solids = brix_from_sg(og)
 
     def off(eaten: float) -> float:
-        return fermented(100, solids, eaten).sg - sg
+        return fermented(100, solids, eaten, as_sucrose=as_sucrose).sg - sg
 
     low, high = -1.0, solids + 4.0
     if off(low) * off(high) > 0:
         raise JobError(f"No must goes from {og:.3f} to {sg:.3f}: check both readings.", "sg")
-    return fermented(100, solids, float(brentq(off, low, high, xtol=1e-9))).abv
+    eaten = float(brentq(off, low, high, xtol=1e-9))
+    return fermented(100, solids, eaten, as_sucrose=as_sucrose).abv
 
 
 def quick_sum(og: float, sg: float) -> float:
@@ -105,8 +106,8 @@ def potential_scale(og: float, sg: float) -> float:
     return mark(og) - mark(sg)
 
 
-def strength(og: float, sg: float) -> Strength:
-    """All three schools for readings `og` then `sg` (20/20 °C).
+def strength(og: float, sg: float, as_sucrose: float = 1.0) -> Strength:
+    """All three schools for readings `og` then `sg` (20/20 °C); `as_sucrose` as in `fermented`.
 
     The interval counts ± 0.001 on each reading and ± 2 % on the yield. Raises JobError when
     the gravity rose, or a reading is outside 0.97 to 1.45.
@@ -120,8 +121,8 @@ def strength(og: float, sg: float) -> Strength:
         raise JobError(
             f"The gravity rose from {og:.3f} to {sg:.3f}: fermenting only lowers it.", "sg"
         )
-    value = max(abv_by_mass_balance(og, sg), 0.0)
-    per_reading = abv_by_mass_balance(og + _READING, sg) - value
+    value = max(abv_by_mass_balance(og, sg, as_sucrose), 0.0)
+    per_reading = abv_by_mass_balance(og + _READING, sg, as_sucrose) - value
     half = ((2**0.5 * per_reading) ** 2 + (YIELD_SPREAD * value) ** 2) ** 0.5
     return Strength(
         Interval(value, max(value - half, 0.0), value + half),

@@ -1,0 +1,2 @@
+"""What ./amber does: set up, start, stop, test, measure. Standard library only until the
+virtual environment stands."""

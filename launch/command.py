@@ -1,0 +1,65 @@
+"""Reads the command line."""
+
+import argparse
+import os
+import sys
+
+from launch import check, provision, serve
+from launch.places import PYTHON, ROOT, CannotError
+
+_HELP = """\
+./amber start            set up what is missing, then serve at http://127.0.0.1:8010/
+        --port N         on another port
+        --no-demo        without the demo kitchen
+./amber stop             end it
+./amber test             every check: lint, types, contracts, unit, server and browser tests
+./amber evaluate FILE    answer a recipe file (docs/formats/recipe-file.md); - reads standard input
+./amber bench            time the core, the endpoints and the drawing
+./amber help             this page
+
+AMBER_DATABASE_URL=postgres://…  uses that PostgreSQL instead of one of our own.
+"""
+
+
+def main(arguments: list[str]) -> int:
+    """Do what was asked; returns the exit status."""
+    parser = argparse.ArgumentParser(prog="amber", usage="./amber help", add_help=False)
+    commands = parser.add_subparsers(dest="command")
+    start = commands.add_parser("start", add_help=False)
+    start.add_argument("--port", type=int, default=serve.DEFAULT_PORT)
+    start.add_argument("--no-demo", dest="demo", action="store_false")
+    for name in ("stop", "bench", "help"):
+        commands.add_parser(name, add_help=False)
+    evaluate = commands.add_parser("evaluate", add_help=False)
+    evaluate.add_argument("file")
+    test = commands.add_parser("test", add_help=False)
+    test.add_argument("pytest", nargs=argparse.REMAINDER)
+    asked = parser.parse_args(arguments)
+    try:
+        match asked.command:
+            case "start":
+                return serve.start(asked.port, asked.demo)
+            case "stop":
+                return serve.stop()
+            case "test":
+                return check.test(asked.pytest)
+            case "bench":
+                return check.bench()
+            case "evaluate":
+                return _evaluate(asked.file)
+            case _:
+                print(_HELP, end="")
+                return 0
+    except CannotError as error:
+        print(error, file=sys.stderr)
+        return 1
+    except KeyboardInterrupt:
+        return 130
+
+
+def _evaluate(file: str) -> int:
+    provision.debian_packages(*provision.FOR_EVALUATE)
+    provision.python_packages(for_tests=False)
+    sys.stdout.flush()
+    os.environ["PYTHONPATH"] = str(ROOT)
+    os.execv(PYTHON, [str(PYTHON), "-m", "launch.evaluate", file])

@@ -1,0 +1,15 @@
+"""The API put together. Endpoints live with their app."""
+
+from ninja import NinjaAPI
+
+from server.accounts.api import router as session
+from server.config import problems
+from server.jugs.api import router as jugs
+from server.shelf.api import reference, router as shelf
+
+api = NinjaAPI(title="Amber Jug", version="1", urls_namespace="api", docs_url=None)
+problems.install(api)
+api.add_router("/session", session, tags=["session"])
+api.add_router("/shelf", shelf, tags=["shelf"])
+api.add_router("/jugs", jugs, tags=["jugs"])
+api.add_router("/reference", reference, tags=["reference"])

@@ -1,0 +1,128 @@
+"""How the API says no: always the same shape, always a sentence."""
+
+from typing import Any
+
+from django.core.exceptions import PermissionDenied
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI, Schema
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from core.errors import JobError
+from core.reading import Cause
+
+
+class ProblemItem(Schema):
+    """One thing wrong: `at` is the place in what was sent, empty for all of it."""
+
+    at: str
+    text: str
+
+
+class CauseOut(Schema):
+    """What would explain an odd reading; `likely_sg` when it probably slipped."""
+
+    code: str
+    text: str
+    likely_sg: float | None = None
+
+
+class Problem(Schema):
+    """Why not. With `insist_allowed`, the same call with `insist` goes through."""
+
+    errors: list[ProblemItem]
+    causes: list[CauseOut] = []
+    insist_allowed: bool = False
+
+
+class ConflictError(Exception):
+    """Somebody else, or the other window, was first."""
+
+
+class QuestionedError(Exception):
+    """Odd enough to ask; the person may insist."""
+
+    def __init__(self, at: str, text: str, causes: tuple[Cause, ...] = ()) -> None:
+        super().__init__(text)
+        self.at, self.text, self.causes = at, text, causes
+
+
+# Endpoints declare these so that the generated client knows them.
+REFUSALS: dict[Any, Any] = {401: Problem, 403: Problem, 404: Problem, 422: Problem}
+
+_SENTENCES = {
+    "missing": "This is missing.",
+    "string_type": "Here should be text.",
+    "string_too_short": "This is empty.",
+    "string_too_long": "This is too long.",
+    "float_parsing": "Here should be a number, like 12.5.",
+    "float_type": "Here should be a number, like 12.5.",
+    "int_parsing": "Here should be a whole number.",
+    "int_from_float": "Here should be a whole number.",
+    "int_type": "Here should be a whole number.",
+    "json_invalid": "This is not JSON.",
+    "datetime_from_date_parsing": "Here should be a date and time.",
+    "datetime_parsing": "Here should be a date and time.",
+    "timezone_aware": "The time needs its zone.",
+}
+
+
+def install(api: NinjaAPI) -> None:
+    """Turn every expected error into a Problem with its status."""
+
+    def answer(request: HttpRequest, status: int, text: str, at: str = "") -> HttpResponse:
+        return api.create_response(request, {"errors": [{"at": at, "text": text}]}, status=status)
+
+    @api.exception_handler(JobError)
+    def job(request: HttpRequest, error: JobError) -> HttpResponse:
+        return answer(request, 422, error.text, error.at)
+
+    @api.exception_handler(QuestionedError)
+    def questioned(request: HttpRequest, error: QuestionedError) -> HttpResponse:
+        problem = Problem(
+            errors=[ProblemItem(at=error.at, text=error.text)],
+            causes=[
+                CauseOut(code=c.code, text=c.text, likely_sg=c.likely_sg) for c in error.causes
+            ],
+            insist_allowed=True,
+        )
+        return api.create_response(request, problem, status=422)
+
+    @api.exception_handler(ConflictError)
+    def conflict(request: HttpRequest, error: ConflictError) -> HttpResponse:
+        return answer(request, 409, str(error))
+
+    @api.exception_handler(ValidationError)
+    def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        items = [
+            {
+                "at": _place(item["loc"]),
+                "text": _SENTENCES.get(item["type"], f"{item['msg']}."),
+            }
+            for item in error.errors
+        ]
+        return api.create_response(request, {"errors": items}, status=422)
+
+    @api.exception_handler(AuthenticationError)
+    def signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return answer(request, 401, "Sign in first.")
+
+    @api.exception_handler(PermissionDenied)
+    def denied(request: HttpRequest, error: PermissionDenied) -> HttpResponse:
+        return answer(request, 403, "That is not allowed.")
+
+    @api.exception_handler(Http404)
+    def missing(request: HttpRequest, error: Http404) -> HttpResponse:
+        return answer(request, 404, "There is nothing here, or it is not yours.")
+
+    @api.exception_handler(HttpError)
+    def other(request: HttpRequest, error: HttpError) -> HttpResponse:
+        return answer(request, error.status_code, str(error))
+
+
+def _place(location: tuple[str | int, ...]) -> str:
+    """("body", "payload", "pours", 1, "name") as "pours[1].name"."""
+    place = ""
+    # The first two name the request's body and our parameter, not the sender's fields.
+    for part in location[2:]:
+        place += f"[{part}]" if isinstance(part, int) else f".{part}" if place else str(part)
+    return place

@@ -1,0 +1,16 @@
+"""The API under /api/, the page everywhere else."""
+
+from django.urls import path, re_path
+from django.views.decorators.cache import never_cache
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.generic import TemplateView
+
+from server.config.api import api
+
+page = never_cache(ensure_csrf_cookie(TemplateView.as_view(template_name="index.html")))
+
+urlpatterns = [
+    path("api/", api.urls),
+    # The router in the browser knows the places; static files and the API never fall here.
+    re_path(r"^(?!api/|static/).*$", page),
+]

@@ -1,0 +1,1 @@
+"""The demo kitchen: an invented person in an invented town, with invented brands."""

@@ -1,0 +1,99 @@
+"""Puts the demo kitchen into the record, dated back from now."""
+
+from datetime import datetime, timedelta
+
+from django.db import transaction
+
+from core import tables
+from server.accounts.models import Account
+from server.demo.kitchen import JUGS, NAME, PRODUCTS, SHOWN_NAME, DemoJug
+from server.jugs.actions.begin import begin
+from server.jugs.actions.keep_plan import keep_plan
+from server.jugs.models import BottleCount, Jug
+from server.jugs.schemas import JugIn, KeepPlanIn, PlanIn, VesselIn, YeastIn
+from server.jugs.state import JugState
+from server.shelf.actions.put_on_shelf import put_on_shelf
+from server.shelf.models import Product
+from server.shelf.schemas import ProductIn
+
+
+@transaction.atomic
+def load(now: datetime) -> bool:
+    """Load it once; False when it is there already."""
+    if Account.objects.filter(username=NAME).exists():
+        return False
+    account = Account(username=NAME, first_name=SHOWN_NAME, time_zone="Europe/London")
+    # Entered with one click, never with a password.
+    account.set_unusable_password()
+    account.save()
+    shelf = {}
+    for row in PRODUCTS:
+        product, _ = put_on_shelf(account, ProductIn.model_validate(row))
+        shelf[product.name] = product
+    for demo in JUGS:
+        _load_jug(account, demo, shelf, now)
+    return True
+
+
+def _pour(name: str, amount: float, shelf: dict[str, Product]) -> dict[str, object]:
+    if name == "Water":
+        return {"name": name, "kind": "water", "volume_ml": amount}
+    product = shelf[name]
+    by_mass = product.pack_g is not None
+    pour: dict[str, object] = {
+        "name": name,
+        "kind": product.kind,
+        "fruit": product.fruit or None,
+        "sugar": product.sugar or None,
+        "mass_g" if by_mass else "volume_ml": amount,
+        "price": str(product.price),
+        "pack_ml": product.pack_ml,
+        "pack_g": product.pack_g,
+        "product_id": product.id,
+    }
+    if product.sugars_g:
+        pour["label"] = {
+            "sugars_g": product.sugars_g,
+            "per_ml": product.per_ml,
+            "per_g": product.per_g,
+        }
+    return pour
+
+
+def _load_jug(account: Account, demo: DemoJug, shelf: dict[str, Product], now: datetime) -> None:
+    vessel, yeast = tables.VESSELS[demo.vessel], tables.YEASTS[demo.yeast]
+    vessel_in = VesselIn(volume_ml=vessel.volume_ml, key=vessel.key)
+    yeast_in = YeastIn(tolerance_abv=sum(yeast.tolerance) / 2, key=yeast.key)
+    jug = begin(account, JugIn(name=demo.name, vessel=vessel_in, yeast=yeast_in))
+    plan = {
+        "vessel": vessel_in,
+        "yeast": yeast_in,
+        "pours": [_pour(name, amount, shelf) for name, amount in demo.pours],
+    }
+    if demo.aim:
+        abv, fill_ml, solve = demo.aim
+        plan["aim"] = {"abv": abv, "fill_ml": fill_ml, "solve": solve}
+    keep_plan(JugState.load(jug), KeepPlanIn(based_on=1, plan=PlanIn.model_validate(plan)))
+    jug.refresh_from_db()
+    if demo.readings:
+        first = demo.readings[0][0]
+        Jug.objects.filter(id=jug.id).update(begun_at=now - timedelta(days=first + 0.1))
+    _load_events(jug, demo, now)
+
+
+def _load_events(jug: Jug, demo: DemoJug, now: datetime) -> None:
+    result = JugState.load(jug).evaluation
+    start, end = result.must.mix.sg, result.finish.sg.value
+    for days_ago, share, temperature_c, note in demo.readings:
+        jug.readings.create(
+            at=now - timedelta(days=days_ago),
+            sg=round(start - share * (start - end), 3),
+            temperature_c=temperature_c,
+            note=note,
+        )
+    if demo.bottles:
+        bottling = jug.bottlings.create(at=now - timedelta(days=demo.bottled_days_ago))
+        BottleCount.objects.bulk_create(
+            BottleCount(bottling=bottling, size_ml=size, count=count)
+            for size, count in demo.bottles.items()
+        )

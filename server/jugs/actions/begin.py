@@ -1,0 +1,53 @@
+"""Begin a jug."""
+
+from django.db import IntegrityError, transaction
+from django.db.models import Max
+
+from core.errors import JobError
+from server.accounts.models import Account
+from server.config.problems import ConflictError
+from server.jugs.models import Jug
+from server.jugs.schemas import JugIn, VesselIn
+
+_MOST_JUGS = 2000
+_MOST_VESSEL_ML = 100_000
+
+
+def check_name(name: str) -> str:
+    """The name without blanks around it. Raises JobError when it cannot be one."""
+    name = name.strip()
+    if not name:
+        raise JobError("Write on the tape what this jug is, like “Pear and pomegranate”.", "name")
+    if len(name) > 120 or "\x00" in name:
+        raise JobError("At most 120 ordinary letters fit on the tape.", "name")
+    return name
+
+
+def check_vessel(vessel: VesselIn | None) -> None:
+    """Raises JobError for a vessel no kitchen has."""
+    if vessel and not 100 <= vessel.volume_ml <= _MOST_VESSEL_ML:
+        raise JobError(
+            f"A vessel of {vessel.volume_ml:g} ml: sizes run from 100 ml to 100 L.",
+            "vessel.volume_ml",
+        )
+
+
+def begin(account: Account, payload: JugIn) -> Jug:
+    """A new jug with an empty plan, numbered after the last one."""
+    name = check_name(payload.name)
+    check_vessel(payload.vessel)
+    if account.jugs.count() >= _MOST_JUGS:
+        raise JobError(f"A kitchen holds {_MOST_JUGS} jugs.", "name")
+    last = account.jugs.aggregate(last=Max("number"))["last"] or 0
+    plan = {
+        "pours": [],
+        "vessel": payload.vessel.model_dump(exclude_none=True),
+        "yeast": payload.yeast.model_dump(exclude_none=True),
+    }
+    try:
+        with transaction.atomic():
+            jug = Jug.objects.create(account=account, number=last + 1, name=name, plan_version=1)
+            jug.plans.create(version=1, plan=plan)
+    except IntegrityError:
+        raise ConflictError("Two jugs were begun at once: try again.") from None
+    return jug

@@ -1,0 +1,98 @@
+"""A jug: its plan in versions, its readings as events, its bottling."""
+
+from django.conf import settings
+from django.db import models
+from django.db.models import Q
+
+
+
+class Jug(models.Model):
+    """One batch. What state it is in is derived from its plan and events by core."""
+
+    account = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="jugs"
+    )
+    number = models.PositiveIntegerField()
+    name = models.CharField(max_length=120)
+    plan_version = models.PositiveIntegerField(default=0)
+    begun_at = models.DateTimeField(auto_now_add=True)
+    removed_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-number"]
+        constraints = [
+            models.UniqueConstraint(fields=["account", "number"], name="one_number_a_jug")
+        ]
+
+
+class PlanVersion(models.Model):
+    """A plan as kept, in the shape of the recipe file. Never changed, only followed."""
+
+    jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="plans")
+    version = models.PositiveIntegerField()
+    plan = models.JSONField()
+    kept_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["version"]
+        constraints = [
+            # Two windows keeping the same next version: the database lets only one.
+            models.UniqueConstraint(fields=["jug", "version"], name="one_plan_a_version")
+        ]
+
+
+class Reading(models.Model):
+    """A gravity read off the stem, as read, with the sample's temperature.
+
+    `insisted`: it was questioned, and the person stood by it.
+    """
+
+    jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="readings")
+    at = models.DateTimeField()
+    sg = models.FloatField()
+    temperature_c = models.FloatField(default=20.0)
+    note = models.CharField(max_length=500, blank=True)
+    insisted = models.BooleanField(default=False)
+    removed_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["at", "id"]
+        constraints = [
+            models.CheckConstraint(condition=Q(sg__gte=0.9, sg__lt=2), name="sg_is_a_gravity"),
+            models.CheckConstraint(
+                condition=Q(temperature_c__gte=0, temperature_c__lte=40),
+                name="sample_is_liquid_and_cool",
+            ),
+        ]
+
+
+class Bottling(models.Model):
+    """The jug filled into bottles."""
+
+    jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="bottlings")
+    at = models.DateTimeField()
+    removed_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["at", "id"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["jug"], condition=Q(removed_at=None), name="a_jug_is_bottled_once"
+            )
+        ]
+
+
+class BottleCount(models.Model):
+    """How many of one size a bottling filled."""
+
+    bottling = models.ForeignKey(Bottling, on_delete=models.CASCADE, related_name="counts")
+    size_ml = models.PositiveIntegerField()
+    count = models.PositiveIntegerField()
+
+    class Meta:
+        ordering = ["-size_ml"]
+        constraints = [
+            models.UniqueConstraint(fields=["bottling", "size_ml"], name="a_size_counted_once")
+        ]
+
+

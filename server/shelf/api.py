@@ -1,0 +1,97 @@
+"""The shelf's endpoints, and the reference tables."""
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from ninja import Router
+
+from core import tables
+from core.carton import facts
+from core.composition import KINDS
+from server.accounts.auth import account_of, signed_in
+from server.config.problems import REFUSALS
+from server.shelf.actions.put_on_shelf import correct, put_on_shelf, read_product
+from server.shelf.models import Product
+from server.shelf.schemas import (
+    BottleOut,
+    FactsOut,
+    NamedOut,
+    ProductIn,
+    ProductOut,
+    ReferenceOut,
+    VesselOut,
+    YeastOut,
+)
+
+router = Router(auth=signed_in)
+reference = Router(auth=signed_in)
+
+
+@router.get("/products", response={200: list[ProductOut], 401: REFUSALS[401]})
+def list_products(request: HttpRequest) -> list[ProductOut]:
+    standing = account_of(request).products.filter(removed_at=None)
+    return [ProductOut.of(p, facts(p.pour(), p.pack())) for p in standing]
+
+
+@router.post("/products", response={200: ProductOut, **REFUSALS})
+def post_product(request: HttpRequest, payload: ProductIn) -> ProductOut:
+    return ProductOut.of(*put_on_shelf(account_of(request), payload))
+
+
+@router.post("/products/read", response={200: FactsOut, **REFUSALS})
+def read_a_label(request: HttpRequest, payload: ProductIn) -> FactsOut:
+    """What the figures typed so far say; keeps nothing."""
+    return FactsOut.of(read_product(payload)[1])
+
+
+def _product(request: HttpRequest, product_id: int) -> Product:
+    return get_object_or_404(account_of(request).products, id=product_id)
+
+
+@router.put("/products/{int:product_id}", response={200: ProductOut, **REFUSALS})
+def put_product(request: HttpRequest, product_id: int, payload: ProductIn) -> ProductOut:
+    return ProductOut.of(*correct(_product(request, product_id), payload))
+
+
+def _set_removed(product: Product, removed: bool) -> ProductOut:
+    product.removed_at = timezone.now() if removed else None
+    product.save(update_fields=["removed_at"])
+    return ProductOut.of(product, facts(product.pour(), product.pack()))
+
+
+@router.delete("/products/{int:product_id}", response={200: ProductOut, **REFUSALS})
+def remove_product(request: HttpRequest, product_id: int) -> ProductOut:
+    """Off the shelf; `restore` puts it back."""
+    return _set_removed(_product(request, product_id), True)
+
+
+@router.post("/products/{int:product_id}/restore", response={200: ProductOut, **REFUSALS})
+def restore_product(request: HttpRequest, product_id: int) -> ProductOut:
+    return _set_removed(_product(request, product_id), False)
+
+
+@reference.get("", response={200: ReferenceOut, 401: REFUSALS[401]})
+def get_reference(request: HttpRequest) -> ReferenceOut:
+    return ReferenceOut(
+        kinds=list(KINDS),
+        fruits=[NamedOut(key=f.key, name=f.name) for f in tables.FRUITS.values()],
+        sugars=[NamedOut(key=s.key, name=s.name) for s in tables.SUGARS.values()],
+        yeasts=[
+            YeastOut(
+                key=y.key,
+                name=y.name,
+                tolerance_abv=sum(y.tolerance) / 2,
+                tolerance_low=y.tolerance[0],
+                tolerance_high=y.tolerance[1],
+            )
+            for y in tables.YEASTS.values()
+        ],
+        vessels=[
+            VesselOut(key=v.key, name=v.name, shape=v.shape, volume_ml=v.volume_ml)
+            for v in tables.VESSELS.values()
+        ],
+        bottles=[
+            BottleOut(key=b.key, name=b.name, volume_ml=b.volume_ml)
+            for b in tables.BOTTLES.values()
+        ],
+    )
