@@ -1,0 +1,105 @@
+import { chakra } from "@chakra-ui/react";
+
+export type CurvePoint = { at: number; sg: number; label: string };
+
+const W = 640;
+const H = 320;
+const LEFT = 52;
+const RIGHT = 16;
+const TOP = 14;
+const BOTTOM = 34;
+const DAY = 86_400_000;
+
+/** Gravity against time: the readings, and the band where the jug should end. */
+export function Curve({
+  points,
+  ends,
+  now,
+  label,
+}: {
+  points: CurvePoint[];
+  ends: { low: number; high: number; value: number };
+  now: number;
+  label: string;
+}) {
+  const first = points[0]?.at ?? now;
+  const last = Math.max(now, points.at(-1)?.at ?? now, first + 7 * DAY);
+  const highest = Math.max(...points.map((point) => point.sg)) + 0.006;
+  const lowest = Math.min(ends.low, ...points.map((point) => point.sg)) - 0.006;
+  const x = (at: number) => LEFT + ((at - first) / (last - first)) * (W - LEFT - RIGHT);
+  const y = (sg: number) => TOP + ((highest - sg) / (highest - lowest)) * (H - TOP - BOTTOM);
+  const lines = Array.from({ length: 12 }, (_, i) => 0.98 + i * 0.02).filter(
+    (sg) => sg > lowest && sg < highest,
+  );
+  const days = Math.round((last - first) / DAY);
+  const every = days > 40 ? 10 : days > 16 ? 5 : days > 8 ? 2 : 1;
+  const dayMarks = Array.from({ length: Math.floor(days / every) + 1 }, (_, i) => i * every);
+  return (
+    <chakra.svg viewBox={`0 0 ${W} ${H}`} width="100%" role="img" aria-label={label}>
+      <chakra.rect
+        x={LEFT}
+        width={W - LEFT - RIGHT}
+        y={y(ends.high)}
+        height={y(ends.low) - y(ends.high)}
+        fill="goodWash"
+      />
+      <chakra.text
+        x={W - RIGHT - 4}
+        y={y(ends.high) - 6}
+        fontSize="13px"
+        textAnchor="end"
+        fill="good"
+      >
+        where this should end
+      </chakra.text>
+      {lines.map((sg) => (
+        <g key={sg}>
+          <chakra.line x1={LEFT} x2={W - RIGHT} y1={y(sg)} y2={y(sg)} stroke="line" />
+          <chakra.text x={LEFT - 8} y={y(sg) + 4} fontSize="13px" textAnchor="end" fill="quiet">
+            {sg.toFixed(3)}
+          </chakra.text>
+        </g>
+      ))}
+      {dayMarks.map((day) => (
+        <chakra.text
+          key={day}
+          x={x(first + day * DAY)}
+          y={H - 10}
+          fontSize="13px"
+          textAnchor="middle"
+          fill="quiet"
+        >
+          {day === 0 ? "day 0" : day}
+        </chakra.text>
+      ))}
+      <chakra.line
+        x1={x(now)}
+        x2={x(now)}
+        y1={TOP}
+        y2={H - BOTTOM}
+        stroke="rim"
+        strokeDasharray="2 5"
+      />
+      <chakra.polyline
+        points={points.map((point) => `${x(point.at)},${y(point.sg)}`).join(" ")}
+        fill="none"
+        stroke="rim"
+        strokeWidth="3"
+        strokeLinejoin="round"
+      />
+      {points.map((point) => (
+        <chakra.circle
+          key={point.at}
+          cx={x(point.at)}
+          cy={y(point.sg)}
+          r="6"
+          fill="amber"
+          stroke="rim"
+          strokeWidth="2.5"
+        >
+          <title>{point.label}</title>
+        </chakra.circle>
+      ))}
+    </chakra.svg>
+  );
+}

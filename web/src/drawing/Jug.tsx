@@ -1,0 +1,153 @@
+import { chakra } from "@chakra-ui/react";
+import { useId } from "react";
+import { lettersOn } from "../theme/drinks";
+import { levelOf, profileOf } from "./vessels";
+
+export type Layer = { name: string; colour: string; ml: number; note?: string };
+
+const W = 220;
+const H = 400;
+const TOP = 14;
+
+/** The vessel, filled to scale with what was poured, in order. */
+export function Jug({
+  shape,
+  capacityMl,
+  layers,
+  label,
+}: {
+  shape: string;
+  capacityMl: number;
+  layers: Layer[];
+  label: string;
+}) {
+  const id = useId();
+  const profile = profileOf(shape);
+  const x = (r: number) => r * H * 0.92;
+  const y = (h: number) => TOP + (1 - h) * H;
+  const side = (sign: 1 | -1) =>
+    profile.points.map(([h, r]) => `${(W / 2 + sign * x(r)).toFixed(1)},${y(h).toFixed(1)}`);
+  const outline = `M${side(1).join("L")}L${side(-1).reverse().join("L")}`;
+
+  const total = layers.reduce((sum, layer) => sum + layer.ml, 0);
+  const over = total > capacityMl + 0.5;
+  let below = 0;
+  const drawn = layers
+    .filter((layer) => layer.ml > 0)
+    .map((layer) => {
+      const from = levelOf(shape, below / capacityMl);
+      below += layer.ml;
+      const to = over && below >= total ? 1 : levelOf(shape, Math.min(below / capacityMl, 1.2));
+      return { ...layer, from, to };
+    });
+  const surface = drawn.at(-1)?.to ?? 0;
+  const litres = capacityMl > 12_000 ? 5 : 1;
+  const marks = Array.from(
+    { length: Math.floor(capacityMl / 1000 / litres) },
+    (_, i) => (i + 1) * litres,
+  );
+
+  return (
+    <chakra.svg
+      viewBox={`0 0 ${W} ${H + 40}`}
+      width="100%"
+      height="100%"
+      maxH="27rem"
+      role="img"
+      aria-label={label}
+    >
+      <defs>
+        <clipPath id={`${id}glass`}>
+          <path d={`${outline}Z`} />
+        </clipPath>
+        <pattern id={`${id}foam`} width="9" height="9" patternUnits="userSpaceOnUse">
+          <chakra.circle cx="3" cy="3" r="1.8" fill="amber" opacity="0.55" />
+        </pattern>
+      </defs>
+      <chakra.path d={`${outline}Z`} fill="glass" />
+      <g clipPath={`url(#${id}glass)`}>
+        {!over && surface > 0 && surface < profile.shoulder && (
+          <rect
+            x="0"
+            width={W}
+            y={y(profile.shoulder)}
+            height={y(surface) - y(profile.shoulder)}
+            fill={`url(#${id}foam)`}
+          />
+        )}
+        {drawn.map((layer) => (
+          <chakra.rect
+            key={layer.name}
+            x="0"
+            width={W}
+            y={y(layer.to)}
+            height={y(layer.from) - y(layer.to)}
+            fill={layer.colour}
+          />
+        ))}
+      </g>
+      {marks.map((litre) => (
+        <chakra.g key={litre} color="rim">
+          <line
+            x1={W / 2 - x(profile.points[2]?.[1] ?? 0.3)}
+            x2={W / 2 - x(profile.points[2]?.[1] ?? 0.3) - 7}
+            y1={y(levelOf(shape, (litre * 1000) / capacityMl))}
+            y2={y(levelOf(shape, (litre * 1000) / capacityMl))}
+            stroke="currentColor"
+          />
+          <chakra.text
+            x={W / 2 - x(profile.points[2]?.[1] ?? 0.3) - 10}
+            y={y(levelOf(shape, (litre * 1000) / capacityMl)) + 4}
+            fontSize="11px"
+            textAnchor="end"
+            fill="quiet"
+          >
+            {litre} L
+          </chakra.text>
+        </chakra.g>
+      ))}
+      {drawn
+        .filter((layer) => y(layer.from) - y(layer.to) >= 15)
+        .map((layer) => (
+          <chakra.text
+            key={layer.name}
+            x={W / 2}
+            y={(y(layer.from) + y(layer.to)) / 2 + 4}
+            fontSize="12px"
+            fontWeight="600"
+            textAnchor="middle"
+            fill={lettersOn(layer.colour)}
+          >
+            {layer.name}
+          </chakra.text>
+        ))}
+      <chakra.path
+        d={outline}
+        fill="none"
+        stroke="rim"
+        strokeWidth="3"
+        strokeLinejoin="round"
+        strokeLinecap="round"
+      />
+      {shape === "jug" && (
+        <chakra.path
+          d={`M${W / 2 + x(0.09)},${y(0.93)} q34,4 30,44 q-4,26 -24,34`}
+          fill="none"
+          stroke="rim"
+          strokeWidth="6"
+        />
+      )}
+      {over && (
+        <chakra.g fill={drawn.at(-1)?.colour ?? "amber"} stroke="rim" strokeWidth="1">
+          {[-1, 1].map((sign) => (
+            <path
+              key={sign}
+              d={`M${W / 2 + sign * x(0.12)},${y(1)} q${sign * 14},40 ${sign * 6},110 q${sign * 4},14 ${sign * 14},0 q${sign * 4},-70 ${-sign * 6},-112 Z`}
+            />
+          ))}
+          <ellipse cx={W / 2} cy={H + TOP + 12} rx={W / 2 - 14} ry="10" />
+        </chakra.g>
+      )}
+    </chakra.svg>
+  );
+}

@@ -1,0 +1,102 @@
+import { chakra } from "@chakra-ui/react";
+
+export type StemMark = {
+  name: string;
+  sg: number;
+  low?: number;
+  high?: number;
+  tone: "amberInk" | "good" | "ink";
+};
+
+const W = 132;
+const H = 400;
+const PAD = 16;
+
+/** A drawn hydrometer: low gravities up, as on the glass, with named marks and their bands. */
+export function Stem({ marks, label }: { marks: StemMark[]; label: string }) {
+  const highest = Math.max(1.1, ...marks.map((mark) => (mark.high ?? mark.sg) + 0.008));
+  const lowest = Math.min(0.985, ...marks.map((mark) => (mark.low ?? mark.sg) - 0.004));
+  const from = Math.floor(lowest * 200) / 200;
+  const to = Math.ceil(highest * 50) / 50;
+  const y = (sg: number) => PAD + ((sg - from) / (to - from)) * (H - 2 * PAD);
+  const points = (to - from) * 1000;
+  const step = points > 180 ? 10 : 5;
+  const ticks = Array.from(
+    { length: Math.floor(points / step) + 1 },
+    (_, i) => Math.round(from * 1000) + i * step,
+  );
+  return (
+    <chakra.svg
+      viewBox={`0 0 ${W} ${H}`}
+      width="100%"
+      height="100%"
+      maxH="25rem"
+      role="img"
+      aria-label={label}
+    >
+      <chakra.rect
+        x="52"
+        y="2"
+        width="30"
+        height={H - 4}
+        rx="14"
+        fill="paper"
+        stroke="rim"
+        strokeWidth="2.5"
+      />
+      {marks.map(
+        (mark) =>
+          mark.low !== undefined &&
+          mark.high !== undefined && (
+            <chakra.rect
+              key={mark.name}
+              x="53.5"
+              width="27"
+              y={y(mark.low)}
+              height={Math.max(y(mark.high) - y(mark.low), 2)}
+              fill={mark.tone}
+              opacity="0.25"
+            />
+          ),
+      )}
+      {ticks.map((points) => (
+        <g key={points}>
+          <chakra.line
+            x1="53"
+            x2={points % 20 === 0 ? 68 : 61}
+            y1={y(points / 1000)}
+            y2={y(points / 1000)}
+            stroke="navy"
+          />
+          {points % 20 === 0 && (
+            <chakra.text x="86" y={y(points / 1000) + 4} fontSize="12px" fill="quiet">
+              {(points / 1000).toFixed(3)}
+            </chakra.text>
+          )}
+        </g>
+      ))}
+      {marks.map((mark) => (
+        <g key={mark.name}>
+          <chakra.line
+            x1="46"
+            x2="84"
+            y1={y(mark.sg)}
+            y2={y(mark.sg)}
+            stroke={mark.tone}
+            strokeWidth="3"
+          />
+          <chakra.text
+            x="44"
+            y={y(mark.sg) + 4}
+            fontSize="13px"
+            fontWeight="700"
+            textAnchor="end"
+            fill={mark.tone}
+          >
+            {mark.name}
+          </chakra.text>
+        </g>
+      ))}
+    </chakra.svg>
+  );
+}

@@ -1,0 +1,121 @@
+import { chakra } from "@chakra-ui/react";
+import { useRef } from "react";
+
+const W = 220;
+const H = 260;
+// Pixels for one thousandth of gravity.
+const SCALE = 6.5;
+
+/** The stem close up: pull it until the water line stands where you see it. */
+export function StemReader({
+  sg,
+  colour,
+  onChange,
+}: {
+  sg: number;
+  colour: string;
+  onChange: (sg: number) => void;
+}) {
+  const held = useRef<{ y: number; sg: number } | null>(null);
+  const line = H / 2;
+  const y = (gravity: number) => line + (gravity - sg) * 1000 * SCALE;
+  const middle = Math.round(sg * 1000);
+  const reach = Math.ceil(H / 2 / SCALE);
+  const set = (next: number) =>
+    onChange(Math.min(Math.max(Math.round(next * 1000) / 1000, 0.97), 1.2));
+
+  return (
+    <chakra.svg
+      viewBox={`0 0 ${W} ${H}`}
+      width="100%"
+      maxW="18rem"
+      rounded="lg"
+      cursor="ns-resize"
+      touchAction="none"
+      role="slider"
+      tabIndex={0}
+      aria-label="Gravity on the stem"
+      aria-orientation="vertical"
+      aria-valuemin={0.97}
+      aria-valuemax={1.2}
+      aria-valuenow={sg}
+      aria-valuetext={sg.toFixed(3)}
+      onKeyDown={(event) => {
+        const by = {
+          ArrowUp: 0.001,
+          ArrowRight: 0.001,
+          ArrowDown: -0.001,
+          ArrowLeft: -0.001,
+          PageUp: 0.01,
+          PageDown: -0.01,
+        }[event.key];
+        if (by === undefined) return;
+        event.preventDefault();
+        set(sg + by);
+      }}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        held.current = { y: event.clientY, sg };
+      }}
+      onPointerMove={(event) => {
+        if (!held.current) return;
+        const drawn = event.currentTarget.getBoundingClientRect().height / H;
+        set(held.current.sg - (event.clientY - held.current.y) / drawn / SCALE / 1000);
+      }}
+      onPointerUp={() => {
+        held.current = null;
+      }}
+      onPointerCancel={() => {
+        held.current = null;
+      }}
+    >
+      <chakra.rect width={W} height={H} fill="glass" />
+      <chakra.rect y={line} width={W} height={H - line} fill={colour} />
+      <chakra.rect
+        x="84"
+        y="-4"
+        width="52"
+        height={H + 8}
+        fill="paper"
+        stroke="navy"
+        strokeWidth="2.5"
+      />
+      {Array.from({ length: 2 * reach + 1 }, (_, i) => middle - reach + i).map((points) => {
+        const major = points % 10 === 0;
+        const half = points % 5 === 0;
+        return (
+          <g key={points}>
+            <chakra.line
+              x1="86"
+              x2={major ? 112 : half ? 104 : 98}
+              y1={y(points / 1000)}
+              y2={y(points / 1000)}
+              stroke="navy"
+              strokeWidth={major ? 2 : 1}
+            />
+            {major && (
+              <chakra.text x="114" y={y(points / 1000) + 4} fontSize="11px" fill="navy">
+                {points >= 1000 ? (points % 1000).toString().padStart(2, "0").slice(-3) : points}
+              </chakra.text>
+            )}
+          </g>
+        );
+      })}
+      <chakra.path
+        d={`M0,${line} H70 Q82,${line} 84,${line - 7} M136,${line - 7} Q138,${line} 150,${line} H${W}`}
+        fill="none"
+        stroke="rim"
+        strokeWidth="2"
+      />
+      <chakra.line
+        x1="60"
+        x2="160"
+        y1={line}
+        y2={line}
+        stroke="amberInk"
+        strokeWidth="2"
+        strokeDasharray="5 4"
+      />
+    </chakra.svg>
+  );
+}

@@ -1,0 +1,31 @@
+import { Box, Flex } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { fills, stages } from "../jug/stages";
+
+/** One line from plan to bottle that fills as the jug goes. */
+export function Tube({
+  stage,
+  share,
+  name = (key) => stages.find((known) => known.key === key)?.name ?? key,
+}: {
+  stage: string;
+  share: number;
+  name?: (key: string) => ReactNode;
+}) {
+  const filled = fills(stage, share);
+  return (
+    <Flex gap="1.5" fontSize="sm">
+      {stages.map(({ key }, i) => {
+        const current = key === stage || (stage === "bottled" && key === "bottle");
+        return (
+          <Box key={key} flex="1" minW="3.4rem" fontWeight={current ? "700" : "400"}>
+            <Box h="7px" bg="line" rounded="full" overflow="hidden" aria-hidden="true">
+              <Box h="full" bg="amber" w={`${Math.round((filled[i] ?? 0) * 100)}%`} />
+            </Box>
+            {name(key)}
+          </Box>
+        );
+      })}
+    </Flex>
+  );
+}

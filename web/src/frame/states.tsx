@@ -1,0 +1,115 @@
+import { Box, Button, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+
+/** A wait, named. It shows only when the wait is long enough to notice. */
+export function Waiting({ what }: { what: string }) {
+  return (
+    <Stack
+      align="center"
+      py="16"
+      role="status"
+      color="quiet"
+      animation="fade-in 0.2s 0.3s both"
+      aria-live="polite"
+    >
+      <Spinner color="amber" />
+      <Text>{what} …</Text>
+    </Stack>
+  );
+}
+
+/** Something could not be fetched: says why, and offers to try again. */
+export function Trouble({ error, again }: { error: Error; again: () => void }) {
+  return (
+    <Stack align="center" py="16" gap="4" role="alert">
+      <Text>{error.message}</Text>
+      <ActButton onClick={again}>Try again</ActButton>
+    </Stack>
+  );
+}
+
+/** An empty place, with its one next step. */
+export function Empty({ title, text, step }: { title: string; text: string; step: ReactNode }) {
+  return (
+    <Stack align="flex-start" gap="3" py="8" px="2">
+      <Heading as="h2" size="lg" fontFamily="heading">
+        {title}
+      </Heading>
+      <Text color="quiet" maxW="34rem">
+        {text}
+      </Text>
+      {step}
+    </Stack>
+  );
+}
+
+export type ActProps = React.ComponentProps<typeof Button>;
+
+/** The one thing to do here. */
+export function ActButton(props: ActProps) {
+  return (
+    <Button
+      bg="action"
+      color="onAction"
+      minH="44px"
+      px="5"
+      rounded="lg"
+      fontWeight="600"
+      _hover={{ opacity: 0.9 }}
+      {...props}
+    />
+  );
+}
+
+/** Anything else that can be done. */
+export function QuietButton(props: ActProps) {
+  return (
+    <Button
+      bg="enamel"
+      color="ink"
+      borderWidth="1.5px"
+      borderColor="rim"
+      minH="44px"
+      px="4"
+      rounded="lg"
+      fontWeight="600"
+      _hover={{ bg: "glass" }}
+      {...props}
+    />
+  );
+}
+
+/** A sheet of enamel on the tile. */
+export function Panel(props: React.ComponentProps<typeof Box>) {
+  return (
+    <Box
+      bg="enamel"
+      borderWidth="1.5px"
+      borderColor="rim"
+      rounded="xl"
+      p={{ base: "4", md: "5" }}
+      minW="0"
+      {...props}
+    />
+  );
+}
+
+/** Status: a shape, a word and a colour, never colour alone. */
+export function Mark({ tone, children }: { tone: "good" | "mind" | "bad"; children: ReactNode }) {
+  const shape = { good: "●", mind: "▲", bad: "■" }[tone];
+  const colour = { good: "good", mind: "amberInk", bad: "bad" }[tone];
+  const word = { good: "Fine", mind: "Mind", bad: "Wrong" }[tone];
+  return (
+    <Box display="flex" gap="2" alignItems="baseline">
+      <Box as="span" color={colour} fontSize="sm" aria-hidden="true">
+        {shape}
+      </Box>
+      <Box as="span">
+        <Box as="span" srOnly>
+          {word}:{" "}
+        </Box>
+        {children}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,79 @@
+import { Box, chakra, Flex, Stack } from "@chakra-ui/react";
+import { NavLink, Outlet, useOutletContext, useParams } from "react-router";
+import type { Schemas } from "../api/client";
+import { useJug, useReference, useSession } from "../api/queries";
+import { Tape } from "../drawing/Tape";
+import { Tube } from "../drawing/Tube";
+import { Trouble, Waiting } from "../frame/states";
+import { stages } from "./stages";
+
+export type JugContext = {
+  jug: Schemas["JugOut"];
+  reference: Schemas["ReferenceOut"];
+  session: Schemas["SessionOut"];
+};
+
+/** The jug that the page around this one has fetched. */
+export function useJugContext() {
+  return useOutletContext<JugContext>();
+}
+
+export default function JugPage() {
+  const id = Number(useParams().id);
+  const jug = useJug(id);
+  const reference = useReference();
+  const session = useSession();
+  if (jug.isPending || reference.isPending || !session.data)
+    return <Waiting what="Fetching the jug" />;
+  if (jug.isError) return <Trouble error={jug.error} again={() => jug.refetch()} />;
+  if (reference.isError)
+    return <Trouble error={reference.error} again={() => reference.refetch()} />;
+  const context: JugContext = { jug: jug.data, reference: reference.data, session: session.data };
+  return (
+    <Stack gap="4">
+      <Flex
+        gap={{ base: "3", md: "6" }}
+        align="center"
+        wrap="wrap"
+        css={{ "@media print": { display: "none" } }}
+      >
+        <chakra.h1 fontSize="xl">
+          <Tape>
+            Jug {jug.data.number} · {jug.data.name}
+          </Tape>
+        </chakra.h1>
+        <Box as="nav" aria-label="Stages" flex="1" minW="18rem" maxW="40rem">
+          <Tube
+            stage={jug.data.stage}
+            share={jug.data.progress?.share ?? 0}
+            name={(key) => <StageLink stageKey={key} />}
+          />
+        </Box>
+      </Flex>
+      <Outlet context={context} />
+    </Stack>
+  );
+}
+
+function StageLink({ stageKey }: { stageKey: string }) {
+  const stage = stages.find((known) => known.key === stageKey);
+  if (!stage) return null;
+  return (
+    <NavLink to={stage.place}>
+      {({ isActive }) => (
+        <Box
+          as="span"
+          display="flex"
+          minH="40px"
+          alignItems="center"
+          fontWeight={isActive ? "700" : "400"}
+          textDecoration={isActive ? "underline" : "none"}
+          textUnderlineOffset="5px"
+          textDecorationThickness="3px"
+        >
+          {stage.name}
+        </Box>
+      )}
+    </NavLink>
+  );
+}

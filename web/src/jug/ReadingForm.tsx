@@ -1,0 +1,161 @@
+import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useRef, useState } from "react";
+import { answer, api, ProblemError, type Schemas } from "../api/client";
+import { StemReader } from "../drawing/StemReader";
+import { gravity } from "../format";
+import { TextField } from "../frame/fields";
+import { useSay } from "../frame/notices";
+import { ActButton, QuietButton } from "../frame/states";
+
+function number(text: string): number {
+  const plain = text.trim().replace(",", ".");
+  return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : Number.NaN;
+}
+
+/** Reads a gravity off the stem, by pulling it or by typing, and writes it down. */
+export function ReadingForm({
+  jug,
+  from,
+  colour,
+  action,
+  onWritten,
+}: {
+  jug: Schemas["JugOut"];
+  from: number;
+  colour: string;
+  action: string;
+  onWritten?: () => void;
+}) {
+  const queries = useQueryClient();
+  const say = useSay();
+  const [typed, setTyped] = useState(gravity(from));
+  const [temperature, setTemperature] = useState("20");
+  const [note, setNote] = useState("");
+  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+  const sg = number(typed);
+  const onStem = sg >= 0.97 && sg <= 1.2 ? sg : from;
+
+  async function write(gravityTyped: string, insist: boolean) {
+    const body = { sg: number(gravityTyped), temperature_c: number(temperature), note, insist };
+    if (Number.isNaN(body.sg) || Number.isNaN(body.temperature_c)) {
+      const at = Number.isNaN(body.sg) ? "sg" : "temperature_c";
+      const text =
+        at === "sg" ? "Write the gravity as read, like 1.074." : "Write the sample's °C, like 20.";
+      setProblem(
+        new ProblemError(422, { errors: [{ at, text }], causes: [], insist_allowed: false }),
+      );
+      return;
+    }
+    try {
+      const after = await answer(
+        api.POST("/api/jugs/{jug_id}/readings", { params: { path: { jug_id: jug.id } }, body }),
+      );
+      queries.setQueryData(["jug", jug.id], after);
+      queries.invalidateQueries({ queryKey: ["jugs"] });
+      setProblem(null);
+      setNote("");
+      say(`${gravity(body.sg)} is written down.`);
+      onWritten?.();
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      setProblem(error);
+    }
+  }
+
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    write(typed, false);
+  }
+
+  const questioned = problem?.problem.insist_allowed ? problem : null;
+  return (
+    <form onSubmit={submit} aria-label="Write a reading">
+      <Stack gap="3">
+        <Text color="quiet" fontSize="sm">
+          Pull the stem until the water line stands where you see it: at eye level, the bottom of
+          the curve, spun still, at 20 °C. Or type it.
+        </Text>
+        <StemReader
+          sg={onStem}
+          colour={colour}
+          onChange={(next) => {
+            setTyped(gravity(next));
+            setProblem(null);
+          }}
+        />
+        <Grid templateColumns="1fr 1fr" gap="3" alignItems="start" maxW="22rem">
+          <TextField
+            ref={field}
+            label="Gravity"
+            inputMode="decimal"
+            value={typed}
+            error={questioned ? undefined : problem?.at("sg")}
+            onChange={(event) => {
+              setTyped(event.target.value);
+              setProblem(null);
+            }}
+          />
+          <TextField
+            label="Sample, °C"
+            inputMode="decimal"
+            value={temperature}
+            error={problem?.at("temperature_c")}
+            onChange={(event) => setTemperature(event.target.value)}
+          />
+        </Grid>
+        <TextField
+          label="Look, smell, anything done"
+          value={note}
+          error={problem?.at("note")}
+          onChange={(event) => setNote(event.target.value)}
+        />
+        {questioned ? (
+          <Stack
+            role="alert"
+            bg="amberWash"
+            borderWidth="1.5px"
+            borderColor="amber"
+            rounded="lg"
+            p="3"
+            gap="2"
+          >
+            <Text fontWeight="600">{questioned.message}</Text>
+            {(questioned.problem.causes ?? []).map((cause) => (
+              <HStack key={cause.code} align="center" gap="3" wrap="wrap">
+                <Text flex="1" minW="12rem">
+                  {cause.text}
+                </Text>
+                {cause.likely_sg != null && (
+                  <ActButton
+                    onClick={() => {
+                      const likely = gravity(cause.likely_sg ?? from);
+                      setTyped(likely);
+                      setProblem(null);
+                      field.current?.focus();
+                    }}
+                  >
+                    Make it {gravity(cause.likely_sg)}
+                  </ActButton>
+                )}
+              </HStack>
+            ))}
+            <QuietButton alignSelf="flex-start" onClick={() => write(typed, true)}>
+              It did read {typed}: write it down
+            </QuietButton>
+          </Stack>
+        ) : (
+          <ActButton type="submit" alignSelf="flex-start">
+            {action}
+          </ActButton>
+        )}
+        {problem && !questioned && !problem.at("sg", "temperature_c", "note") && (
+          <Box role="alert" color="bad">
+            {problem.message}
+          </Box>
+        )}
+      </Stack>
+    </form>
+  );
+}

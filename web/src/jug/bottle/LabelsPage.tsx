@@ -1,0 +1,89 @@
+import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
+import { bottleSize, percent } from "../../format";
+import { ActButton, Empty, Panel, QuietButton } from "../../frame/states";
+import { useJugContext } from "../JugPage";
+import { mainColour } from "../jugLayers";
+
+/** One label for every bottle, ready for the printer. */
+export default function LabelsPage() {
+  const { jug, session } = useJugContext();
+  if (!jug.bottling) {
+    return (
+      <Panel>
+        <Empty
+          title="No bottles to label yet"
+          text="Labels follow what was really bottled."
+          step={
+            <Link to="../bottle" relative="path">
+              <ActButton as="span">To bottling</ActButton>
+            </Link>
+          }
+        />
+      </Panel>
+    );
+  }
+  const { bottling } = jug;
+  const date = bottling.at
+    ? new Intl.DateTimeFormat("en-GB", { dateStyle: "long", timeZone: session.time_zone }).format(
+        new Date(bottling.at),
+      )
+    : "";
+  const labels = bottling.bottles.flatMap((line) =>
+    Array.from({ length: line.count }, (_, i) => ({
+      key: `${line.size_ml}-${i}`,
+      size: line.size_ml,
+    })),
+  );
+  return (
+    <Stack gap="4">
+      <HStack css={{ "@media print": { display: "none" } }} wrap="wrap">
+        <ActButton onClick={() => window.print()}>Print {labels.length} labels</ActButton>
+        <Link to="../bottle" relative="path">
+          <QuietButton as="span">Back</QuietButton>
+        </Link>
+      </HStack>
+      <Grid
+        templateColumns="repeat(auto-fill, minmax(15rem, 1fr))"
+        gap="3"
+        aria-label="Labels"
+        role="list"
+      >
+        {labels.map((label) => (
+          <Box
+            key={label.key}
+            role="listitem"
+            bg="paper"
+            color="tapeInk"
+            borderWidth="2px"
+            borderColor="navy"
+            rounded="lg"
+            p="4"
+            breakInside="avoid"
+          >
+            <Box
+              h="10px"
+              bg={mainColour(jug)}
+              mb="3"
+              rounded="sm"
+              borderWidth="1px"
+              borderColor="navy"
+            />
+            <Text fontFamily="heading" fontWeight="700" fontSize="2xl" lineHeight="1.1">
+              {jug.name}
+            </Text>
+            <Text mt="2">
+              {bottling.strength && <b>{percent(bottling.strength.mass_balance.value)} vol</b>} ·{" "}
+              {bottleSize(label.size)}
+            </Text>
+            <Text>Bottled {date}</Text>
+            <Text>Batch {jug.number}</Text>
+            <Text fontSize="xs" mt="2">
+              Home-made, not for sale. Keep from children.
+            </Text>
+          </Box>
+        ))}
+      </Grid>
+    </Stack>
+  );
+}

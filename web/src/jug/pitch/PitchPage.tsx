@@ -1,0 +1,86 @@
+import { Grid, Heading, Stack, Text } from "@chakra-ui/react";
+import { Link, useNavigate } from "react-router";
+import { Jug } from "../../drawing/Jug";
+import { gravity, range, volume } from "../../format";
+import { ActButton, Empty, Mark, Panel } from "../../frame/states";
+import { useJugContext } from "../JugPage";
+import { mainColour, pouredLayers } from "../jugLayers";
+import { ReadingForm } from "../ReadingForm";
+
+export default function PitchPage() {
+  const { jug, reference } = useJugContext();
+  const navigate = useNavigate();
+  const vessel = reference.vessels.find((row) => row.key === jug.kept.plan.vessel?.key);
+  const capacity = jug.kept.plan.vessel?.volume_ml ?? 5000;
+  if (jug.readings.length > 0) {
+    return (
+      <Panel>
+        <Empty
+          title="Pitched"
+          text={`The first reading was ${gravity(jug.readings[0]?.sg ?? 1)}.`}
+          step={
+            <Link to="../ferment" relative="path">
+              <ActButton as="span">To the ferment</ActButton>
+            </Link>
+          }
+        />
+      </Panel>
+    );
+  }
+  if (!jug.evaluation) {
+    return (
+      <Panel>
+        <Empty
+          title="Nothing to pitch yet"
+          text={jug.problem ?? "Pour something in first."}
+          step={
+            <Link to="../plan" relative="path">
+              <ActButton as="span">To the plan</ActButton>
+            </Link>
+          }
+        />
+      </Panel>
+    );
+  }
+  const { must } = jug.evaluation;
+  return (
+    <Grid templateColumns={{ base: "1fr", md: "18rem minmax(0, 1fr)" }} gap="4" alignItems="start">
+      <Panel p="3" hideBelow="md">
+        <Jug
+          shape={vessel?.shape ?? "demijohn"}
+          capacityMl={capacity}
+          layers={pouredLayers(jug)}
+          label={`The jug: ${volume(must.volume_ml)}`}
+        />
+      </Panel>
+      <Stack gap="4">
+        <Panel>
+          <Stack gap="2">
+            <Heading as="h2" size="lg" fontFamily="heading">
+              Read it before the yeast goes in
+            </Heading>
+            <Text>
+              By what you poured it should read <b>{range(must.sg, gravity)}</b>.
+            </Text>
+            <Mark tone="mind">
+              Shake until no grain is left, then two minutes more. Cool to 20 °C before the yeast:
+              hot syrup kills it, and burns you.
+            </Mark>
+            <Mark tone="mind">
+              It gives off carbon dioxide for weeks: air the room, and never close the jug tight.
+            </Mark>
+          </Stack>
+        </Panel>
+        <Panel>
+          <ReadingForm
+            jug={jug}
+            from={must.sg.value}
+            colour={mainColour(jug)}
+            action="Write it down and pitch"
+            onWritten={() => navigate("../ferment", { relative: "path" })}
+          />
+        </Panel>
+      </Stack>
+    </Grid>
+  );
+}

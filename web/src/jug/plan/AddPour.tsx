@@ -1,0 +1,76 @@
+import { HStack } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Schemas } from "../../api/client";
+import { useProducts } from "../../api/queries";
+import { ChoiceField } from "../../frame/fields";
+import { QuietButton } from "../../frame/states";
+
+type Pour = Schemas["PourIn"];
+
+/** Two pours every kitchen has, whether or not they stand on the shelf. */
+export const tap: Pour = { name: "Water", kind: "water", volume_ml: 0 };
+export const plainSugar: Pour = { name: "White sugar", kind: "sugar", sugar: "sucrose", mass_g: 0 };
+
+/** A product of the shelf as something to pour. */
+export function pourOf(product: Schemas["ProductOut"]): Pour {
+  return {
+    name: product.name,
+    kind: product.kind,
+    fruit: product.fruit,
+    sugar: product.sugar,
+    label: product.sugars_g
+      ? { sugars_g: product.sugars_g, per_ml: product.per_ml, per_g: product.per_g }
+      : null,
+    measured_sg: product.measured_sg,
+    price: product.price,
+    pack_ml: product.pack_ml,
+    pack_g: product.pack_g,
+    product_id: product.id,
+  };
+}
+
+/** White sugar from the shelf when some stands there, with its price; plain otherwise. */
+export function sugarToPour(products: Schemas["ProductOut"][]): Pour {
+  const bag = products.find((product) => product.kind === "sugar" && product.sugar === "sucrose");
+  return bag ? pourOf(bag) : plainSugar;
+}
+
+export function AddPour({ onAdd }: { onAdd: (pour: Pour, pack: number) => void }) {
+  const products = useProducts();
+  const [chosen, setChosen] = useState("");
+  const shelf = products.data ?? [];
+
+  function add() {
+    if (chosen === "water") onAdd(tap, 0);
+    else if (chosen === "sugar") onAdd(plainSugar, 0);
+    else {
+      const product = shelf.find((row) => String(row.id) === chosen);
+      if (!product) return;
+      onAdd(
+        pourOf(product),
+        product.kind === "sugar" ? 0 : (product.pack_ml ?? product.pack_g ?? 0),
+      );
+    }
+    setChosen("");
+  }
+
+  return (
+    <HStack align="flex-end" gap="2">
+      <ChoiceField label="Pour from the shelf" value={chosen} onChange={setChosen}>
+        <option value="">Choose …</option>
+        {shelf.map((product) => (
+          <option key={product.id} value={product.id}>
+            {product.name}
+          </option>
+        ))}
+        <option value="water">Water</option>
+        {!shelf.some((product) => product.name === plainSugar.name) && (
+          <option value="sugar">White sugar</option>
+        )}
+      </ChoiceField>
+      <QuietButton onClick={add} disabled={chosen === ""}>
+        Pour it
+      </QuietButton>
+    </HStack>
+  );
+}

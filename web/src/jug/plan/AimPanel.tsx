@@ -1,0 +1,64 @@
+import { Box, Grid, Heading, Stack, Text } from "@chakra-ui/react";
+import type { ProblemError } from "../../api/client";
+import { TextField } from "../../frame/fields";
+import { ActButton, Mark, Panel, QuietButton } from "../../frame/states";
+import type { Draft, TypedProblems } from "./draft";
+
+/** What is wanted, and letting sugar and water reach it. */
+export function AimPanel({
+  draft,
+  problems,
+  refused,
+  change,
+  onAim,
+  onLetGo,
+}: {
+  draft: Draft;
+  problems: TypedProblems;
+  refused: ProblemError | null;
+  change: (edit: (before: Draft) => Draft) => void;
+  onAim: () => void;
+  onLetGo: () => void;
+}) {
+  const solving = draft.aiming ? refused : null;
+  return (
+    <Panel as="section" aria-label="Aim for">
+      <Stack gap="3">
+        <Heading as="h2" size="lg" fontFamily="heading">
+          Aim for
+        </Heading>
+        <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
+          <TextField
+            label="Strength, %"
+            inputMode="decimal"
+            value={draft.abv}
+            error={problems.abv ?? solving?.at("aim.abv")}
+            onChange={(event) => change((before) => ({ ...before, abv: event.target.value }))}
+          />
+          <TextField
+            label="Fill, litres"
+            inputMode="decimal"
+            value={draft.fillL}
+            error={problems.fill ?? solving?.at("aim.fill_ml")}
+            onChange={(event) => change((before) => ({ ...before, fillL: event.target.value }))}
+          />
+        </Grid>
+        {solving?.at("aim", "aim.solve") && (
+          <Box role="alert">
+            <Mark tone="bad">{solving.at("aim", "aim.solve")}</Mark>
+          </Box>
+        )}
+        {draft.aiming ? (
+          <>
+            <Text color="quiet" fontSize="sm">
+              What “gives” is worked out for you; the rest stays locked.
+            </Text>
+            <QuietButton onClick={onLetGo}>Let go of the aim</QuietButton>
+          </>
+        ) : (
+          <ActButton onClick={onAim}>Reach it with sugar and water</ActButton>
+        )}
+      </Stack>
+    </Panel>
+  );
+}

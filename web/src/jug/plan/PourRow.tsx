@@ -1,0 +1,197 @@
+import { Box, chakra, Flex, HStack, Input, Text } from "@chakra-ui/react";
+import type { Schemas } from "../../api/client";
+import { grams, volume } from "../../format";
+import { QuietButton } from "../../frame/states";
+import { drinkToken } from "../../theme/drinks";
+import { type DraftPour, readAmount, written } from "./draft";
+
+// A spoon is one press of an arrow key: a tablespoon, or a teaspoon of sugar.
+const SPOON = { ml: 15, g: 5 };
+// How near a whole carton a dragged bar has to come to stop on it.
+const SNAP = 0.04;
+
+/** One pour: a bar to pull, the amount to type, and whether it may give for the aim. */
+export function PourRow({
+  row,
+  worked,
+  most,
+  aiming,
+  problem,
+  onAmount,
+  onGives,
+  onRemove,
+}: {
+  row: DraftPour;
+  worked: Schemas["PourOut"] | undefined;
+  most: number;
+  aiming: boolean;
+  problem: string | undefined;
+  onAmount: (amount: string, undoable: boolean) => void;
+  onGives: (gives: boolean) => void;
+  onRemove: () => void;
+}) {
+  const { pour, unit } = row;
+  const solved = aiming && row.gives;
+  const pack = (unit === "ml" ? pour.pack_ml : pour.pack_g) ?? null;
+  const solvedAmount = worked?.solved ? (unit === "ml" ? worked.volume_ml : worked.mass_g) : null;
+  const typed = readAmount(row.amount, unit);
+  const amount = solved ? (solvedAmount ?? 0) : typeof typed === "number" ? typed : 0;
+  const cartons =
+    pack && most / pack <= 12
+      ? Array.from({ length: Math.floor(most / pack) }, (_, i) => (i + 1) * pack)
+      : [];
+  const token = drinkToken(pour);
+
+  function drag(value: number) {
+    const near = cartons.find((whole) => pack && Math.abs(whole - value) < pack * SNAP);
+    onAmount(written(near ?? value), true);
+  }
+
+  function nudge(by: number) {
+    onAmount(written(Math.min(Math.max(amount + by, 0), most)), true);
+  }
+
+  return (
+    <chakra.li
+      display="grid"
+      gridTemplateColumns={{
+        base: "12px 1fr auto",
+        md: "12px minmax(8rem, 1fr) minmax(8rem, 1.2fr) 8.5rem auto",
+      }}
+      gap="3"
+      alignItems="center"
+      py="2"
+      px="2"
+      mx="-2"
+      rounded="lg"
+      bg={solved ? "amberWash" : undefined}
+      borderBottomWidth="1px"
+      borderColor="line"
+    >
+      <Box bg={token} borderWidth="1px" borderColor="rim" rounded="sm" h="40px" />
+      <Box minW="0">
+        <Text fontWeight="600" lineHeight="1.2">
+          {pour.name}
+        </Text>
+        <Text color="quiet" fontSize="sm">
+          {pour.label
+            ? `${pour.label.sugars_g} g/${pour.label.per_ml ? "100 ml" : "100 g"}`
+            : pour.kind === "water"
+              ? "unchlorinated"
+              : "pure"}
+          {worked && worked.sugar_g >= 0.5 && ` · ${grams(worked.sugar_g)} sugar`}
+        </Text>
+      </Box>
+      <Box
+        position="relative"
+        gridColumn={{ base: "2 / -1", md: "auto" }}
+        gridRow={{ base: 2, md: "auto" }}
+      >
+        {cartons.map((whole) => (
+          <Box
+            key={whole}
+            position="absolute"
+            left={`calc(10px + (100% - 20px) * ${whole / most})`}
+            top="10px"
+            h="24px"
+            borderLeftWidth="2px"
+            borderColor="rim"
+            opacity="0.45"
+            pointerEvents="none"
+          />
+        ))}
+        <chakra.input
+          type="range"
+          aria-label={`How much ${pour.name}`}
+          aria-valuetext={unit === "ml" ? volume(amount) : grams(amount)}
+          min={0}
+          max={most}
+          step={1}
+          value={Math.min(amount, most)}
+          onChange={(event) => drag(Number(event.target.value))}
+          onKeyDown={(event) => {
+            const sign = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
+            if (!sign) return;
+            event.preventDefault();
+            nudge(sign * (event.shiftKey && pack ? pack : SPOON[unit]));
+          }}
+          w="full"
+          h="44px"
+          cursor="pointer"
+          accentColor="var(--chakra-colors-rim)"
+        />
+      </Box>
+      <Box gridColumn={{ base: "3", md: "auto" }} gridRow={{ base: 1, md: "auto" }}>
+        {solved ? (
+          <Text fontWeight="700" fontSize="lg" textAlign="right" py="1.5" aria-live="polite">
+            {solvedAmount === null
+              ? "–"
+              : unit === "ml"
+                ? volume(solvedAmount)
+                : grams(solvedAmount)}
+          </Text>
+        ) : (
+          <HStack gap="1" justify="flex-end">
+            <Input
+              aria-label={`Amount of ${pour.name}, ${unit}`}
+              aria-invalid={!!problem}
+              aria-describedby={problem ? `pour-${row.id}-problem` : undefined}
+              inputMode="decimal"
+              value={row.amount}
+              minH="44px"
+              w="5.5rem"
+              px="2"
+              textAlign="right"
+              fontWeight="600"
+              fontSize="md"
+              bg="enamel"
+              borderWidth="1.5px"
+              borderColor={problem ? "bad" : "rim"}
+              rounded="lg"
+              onChange={(event) => onAmount(event.target.value, true)}
+            />
+            <Text w="2ch">{unit}</Text>
+          </HStack>
+        )}
+      </Box>
+      <Flex
+        gap="1"
+        gridColumn={{ base: "2 / -1", md: "auto" }}
+        gridRow={{ base: 3, md: "auto" }}
+        justify="flex-end"
+      >
+        {aiming && (
+          <QuietButton
+            px="2.5"
+            fontSize="sm"
+            borderColor={row.gives ? "amber" : "line"}
+            aria-pressed={row.gives}
+            aria-label={`${pour.name} may give`}
+            onClick={() => onGives(!row.gives)}
+          >
+            {row.gives ? "gives" : "locked"}
+          </QuietButton>
+        )}
+        <QuietButton
+          px="3"
+          borderColor="line"
+          aria-label={`Pour no ${pour.name}`}
+          onClick={onRemove}
+        >
+          ✕
+        </QuietButton>
+      </Flex>
+      {problem && (
+        <Text
+          id={`pour-${row.id}-problem`}
+          role="alert"
+          color="bad"
+          fontSize="sm"
+          gridColumn="2 / -1"
+        >
+          {problem}
+        </Text>
+      )}
+    </chakra.li>
+  );
+}

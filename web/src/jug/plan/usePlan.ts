@@ -1,0 +1,120 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { answer, api, ProblemError, type Schemas } from "../../api/client";
+import { useNewest } from "../../api/newest";
+import { type Draft, draftOf, type Plan, planOf } from "./draft";
+
+const QUIET_MS = 600;
+const MOST_UNDO = 100;
+
+export type Keeping =
+  | { state: "kept" }
+  | { state: "keeping" }
+  | { state: "unkept"; why: string }
+  | { state: "overtaken"; why: string };
+
+/** A jug's plan being worked on: draft, undo, what core makes of it, and keeping it. */
+export function usePlan(jug: Schemas["JugOut"]) {
+  const queries = useQueryClient();
+  const [draft, setDraft] = useState<Draft>(() => draftOf(jug.kept.plan));
+  const past = useRef<Draft[]>([]);
+  const [canUndo, setCanUndo] = useState(false);
+  const [keeping, setKeeping] = useState<Keeping>({ state: "kept" });
+  const version = useRef(jug.kept.version);
+  const { plan, problems } = useMemo(() => planOf(draft), [draft]);
+  const body = useMemo(() => (plan ? JSON.stringify(plan) : null), [plan]);
+  const keptBody = useRef(body);
+  const evaluation = useNewest((asked: Plan) =>
+    answer(api.POST("/api/jugs/evaluate", { body: asked })),
+  );
+
+  const change = useCallback((edit: (before: Draft) => Draft, undoable = true) => {
+    setDraft((before) => {
+      if (undoable) {
+        past.current = [...past.current.slice(-MOST_UNDO), before];
+        setCanUndo(true);
+      }
+      return edit(before);
+    });
+  }, []);
+
+  const undo = useCallback(() => {
+    const before = past.current.pop();
+    if (before) setDraft(before);
+    setCanUndo(past.current.length > 0);
+  }, []);
+
+  const { ask } = evaluation;
+  useEffect(() => {
+    if (body && jug.readings.length === 0) {
+      const asked = JSON.parse(body) as Plan;
+      if (asked.pours.length > 0) ask(asked);
+    }
+  }, [body, ask, jug.readings.length]);
+
+  const busy = useRef(false);
+  const keep = useCallback(
+    async (wanted: string) => {
+      if (busy.current) return;
+      busy.current = true;
+      setKeeping({ state: "keeping" });
+      try {
+        const kept = await answer(
+          api.PUT("/api/jugs/{jug_id}/plan", {
+            params: { path: { jug_id: jug.id } },
+            body: { based_on: version.current, plan: JSON.parse(wanted) as Plan },
+          }),
+        );
+        version.current = kept.version;
+        keptBody.current = wanted;
+        setKeeping({ state: "kept" });
+        queries.invalidateQueries({ queryKey: ["jugs"] });
+      } catch (error) {
+        if (!(error instanceof ProblemError)) throw error;
+        setKeeping({
+          state: error.status === 409 ? "overtaken" : "unkept",
+          why: error.message,
+        });
+      } finally {
+        busy.current = false;
+      }
+    },
+    [jug.id, queries],
+  );
+
+  const overtaken = keeping.state === "overtaken";
+  useEffect(() => {
+    if (body === null || body === keptBody.current || overtaken) return;
+    if (jug.readings.length > 0 || (JSON.parse(body) as Plan).pours.length === 0) return;
+    const timer = setTimeout(() => keep(body), QUIET_MS);
+    return () => clearTimeout(timer);
+  }, [body, keep, overtaken, jug.readings.length]);
+
+  /** Take the other window's plan, or put this one on top of it; both stay in the record. */
+  async function settle(whose: "theirs" | "mine") {
+    const now = await answer(
+      api.GET("/api/jugs/{jug_id}", { params: { path: { jug_id: jug.id } } }),
+    );
+    version.current = now.kept.version;
+    setKeeping({ state: "kept" });
+    if (whose === "theirs") {
+      queries.setQueryData(["jug", jug.id], now);
+      const theirs = draftOf(now.kept.plan);
+      keptBody.current = JSON.stringify(planOf(theirs).plan);
+      change(() => theirs);
+    } else if (body) {
+      await keep(body);
+    }
+  }
+
+  // Leaving this page must not leave the other pages with an older plan.
+  useEffect(
+    () => () => {
+      queries.invalidateQueries({ queryKey: ["jug", jug.id] });
+    },
+    [queries, jug.id],
+  );
+
+  const dirty = body !== keptBody.current;
+  return { draft, problems, change, undo, canUndo, evaluation, keeping, dirty, settle };
+}

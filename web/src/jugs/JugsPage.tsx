@@ -1,0 +1,144 @@
+import { Box, chakra, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { Link, useSearchParams } from "react-router";
+import { answer, api, type Schemas } from "../api/client";
+import { useJugs, useReference, useSession } from "../api/queries";
+import { Tape } from "../drawing/Tape";
+import { Tube } from "../drawing/Tube";
+import { day, gravity, percent } from "../format";
+import { useSay } from "../frame/notices";
+import { ActButton, Empty, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
+import { placeOf } from "../jug/stages";
+import { drinkToken } from "../theme/drinks";
+import { NewJug } from "./NewJug";
+
+type Row = Schemas["JugRow"];
+
+export default function JugsPage() {
+  const jugs = useJugs();
+  const reference = useReference();
+  const session = useSession();
+  const queries = useQueryClient();
+  const say = useSay();
+  const [search, setSearch] = useSearchParams();
+  const opening = search.has("new");
+  if (jugs.isPending || reference.isPending) return <Waiting what="Lining up the jugs" />;
+  if (jugs.isError) return <Trouble error={jugs.error} again={() => jugs.refetch()} />;
+  if (reference.isError)
+    return <Trouble error={reference.error} again={() => reference.refetch()} />;
+
+  async function putAway(jug: Row) {
+    const path = { params: { path: { jug_id: jug.id } } };
+    await answer(api.DELETE("/api/jugs/{jug_id}", path));
+    await queries.invalidateQueries({ queryKey: ["jugs"] });
+    say(`${jug.name} is put away.`, async () => {
+      await answer(api.POST("/api/jugs/{jug_id}/restore", path));
+      await queries.invalidateQueries({ queryKey: ["jugs"] });
+    });
+  }
+
+  return (
+    <Stack gap="4">
+      <Flex align="center" gap="4" wrap="wrap">
+        <Heading as="h1" size="2xl" fontFamily="heading">
+          Jugs
+        </Heading>
+        <Text color="quiet">{jugs.data.length} on the go or bottled</Text>
+        <ActButton ml="auto" aria-expanded={opening} onClick={() => setSearch({ new: "" })}>
+          New jug
+        </ActButton>
+      </Flex>
+      {opening && (
+        <Panel maxW="40rem">
+          <NewJug reference={reference.data} onClose={() => setSearch({})} />
+        </Panel>
+      )}
+      {jugs.data.length === 0 && !opening ? (
+        <Panel>
+          <Empty
+            title="No jug yet"
+            text="Take a vessel, say how strong you want it, and pour from the shelf. It tells you how much sugar and water."
+            step={<ActButton onClick={() => setSearch({ new: "" })}>Start the first jug</ActButton>}
+          />
+        </Panel>
+      ) : (
+        <chakra.ul
+          listStyleType="none"
+          display="grid"
+          gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 23rem), 1fr))"
+          gap="4"
+          aria-label="Jugs"
+        >
+          {jugs.data.map((jug) => (
+            <JugCard
+              key={jug.id}
+              jug={jug}
+              timeZone={session.data?.time_zone ?? "UTC"}
+              onPutAway={() => putAway(jug)}
+            />
+          ))}
+        </chakra.ul>
+      )}
+    </Stack>
+  );
+}
+
+function JugCard({
+  jug,
+  timeZone,
+  onPutAway,
+}: {
+  jug: Row;
+  timeZone: string;
+  onPutAway: () => void;
+}) {
+  return (
+    <chakra.li>
+      <Panel display="flex" flexDirection="column" gap="3" h="full">
+        <Flex gap="2" align="flex-start">
+          <Link to={`/jugs/${jug.id}/${placeOf(jug.stage)}`}>
+            <Tape>
+              {jug.number} · {jug.name}
+            </Tape>
+          </Link>
+          <QuietButton
+            ml="auto"
+            px="3"
+            borderColor="line"
+            aria-label={`Put ${jug.name} away`}
+            onClick={onPutAway}
+          >
+            ✕
+          </QuietButton>
+        </Flex>
+        <Tube stage={jug.stage} share={jug.share} />
+        <Flex gap="3" align="center">
+          <Flex
+            h="44px"
+            w="20px"
+            direction="column-reverse"
+            borderWidth="1.5px"
+            borderColor="rim"
+            rounded="md"
+            overflow="hidden"
+            aria-hidden="true"
+            flexShrink="0"
+          >
+            {jug.drinks.map((drink, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: pours have no identity of their own
+              <Box key={i} flex="1" bg={drinkToken(drink)} />
+            ))}
+          </Flex>
+          <Box>
+            <Text fontWeight="600">{jug.headline}</Text>
+            <Text color="quiet" fontSize="sm">
+              {jug.sg !== null && jug.abv !== null
+                ? `${gravity(jug.sg)} · ${percent(jug.abv)} so far · since ${day(jug.begun_at, timeZone)}`
+                : `begun ${day(jug.begun_at, timeZone)}`}
+            </Text>
+          </Box>
+        </Flex>
+      </Panel>
+    </chakra.li>
+  );
+}

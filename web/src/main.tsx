@@ -1,0 +1,31 @@
+import "@fontsource-variable/atkinson-hyperlegible-next";
+import "@fontsource-variable/bricolage-grotesque";
+import { ChakraProvider } from "@chakra-ui/react";
+import createCache from "@emotion/cache";
+import { CacheProvider } from "@emotion/react";
+import { QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter } from "react-router";
+import { App } from "./App";
+import { queries } from "./api/queries";
+import { system } from "./theme/system";
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
+const styles = createCache({ key: "aj", nonce });
+const root = document.getElementById("root");
+if (!root) throw new Error("index.html has no #root");
+
+createRoot(root).render(
+  <StrictMode>
+    <CacheProvider value={styles}>
+      <ChakraProvider value={system}>
+        <QueryClientProvider client={queries}>
+          <BrowserRouter>
+            <App />
+          </BrowserRouter>
+        </QueryClientProvider>
+      </ChakraProvider>
+    </CacheProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,47 @@
+/** Colours of what is poured, taken from the drink itself. Keys as in core's fruit table. */
+export const drinkColours: Record<string, string> = {
+  apple: "#e3b85c",
+  pear: "#f1dc93",
+  grape: "#a8b65a",
+  orange: "#f0a13c",
+  pineapple: "#f2d45f",
+  grapefruit: "#ee9d88",
+  pomegranate: "#b3263f",
+  cranberry: "#c02f45",
+  sour_cherry: "#8e1f33",
+  blackcurrant: "#3f1d4d",
+  raspberry: "#c43a5a",
+  elderberry: "#432045",
+  rhubarb: "#e6a9a6",
+  quince: "#dfae4a",
+  plum: "#8a3a55",
+  apricot: "#eeb064",
+  mango: "#f0ae3a",
+  tomato: "#c9472f",
+  lemon: "#f3e48c",
+  lime: "#cfdc86",
+  juice: "#e6c88a",
+  concentrate: "#7c4a24",
+  syrup: "#cf8f2b",
+  sugar: "#fbf6ea",
+  water: "#cfe4ee",
+  fruit: "#b5566a",
+  acid: "#f4f0d8",
+};
+
+/** The token of a drink's colour, for Chakra's style props. */
+export function drinkToken(drink: { fruit?: string | null; kind: string }): string {
+  const key = drink.fruit && drink.fruit in drinkColours ? drink.fruit : drink.kind;
+  return `drink.${key in drinkColours ? key : "juice"}`;
+}
+
+function channels(hex: string): [number, number, number] {
+  const value = Number.parseInt(hex.slice(1), 16);
+  return [(value >> 16) & 255, (value >> 8) & 255, value & 255];
+}
+
+/** Whether dark or light lettering stands out on a drink. */
+export function lettersOn(token: string): "drinkInk.dark" | "drinkInk.light" {
+  const [r, g, b] = channels(drinkColours[token.replace("drink.", "")] ?? "#ffffff");
+  return 0.299 * r + 0.587 * g + 0.114 * b > 140 ? "drinkInk.dark" : "drinkInk.light";
+}

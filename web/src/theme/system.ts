@@ -1,0 +1,65 @@
+import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+import { drinkColours } from "./drinks";
+
+const drinks = Object.fromEntries(
+  Object.entries(drinkColours).map(([key, value]) => [key, { value }]),
+);
+
+function pair(light: string, dark: string) {
+  return { value: { _light: light, _dark: dark } };
+}
+
+/** Enamelware: white with a navy rim on pale tile; amber only for "act here". */
+const config = defineConfig({
+  conditions: {
+    light: "@media (prefers-color-scheme: light)",
+    dark: "@media (prefers-color-scheme: dark)",
+  },
+  globalCss: {
+    "html, body, #root": { minHeight: "100%" },
+    body: { bg: "tile", color: "ink", fontSize: "md", lineHeight: "1.45" },
+    "*:focus-visible": { outline: "3px solid", outlineColor: "amber", outlineOffset: "2px" },
+    "*, *::before, *::after": {
+      _motionReduce: { transition: "none !important", animation: "none !important" },
+    },
+  },
+  theme: {
+    tokens: {
+      fonts: {
+        body: { value: '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif' },
+        heading: { value: '"Bricolage Grotesque Variable", system-ui, sans-serif' },
+      },
+      colors: {
+        drink: drinks,
+        drinkInk: { dark: { value: "#1e2740" }, light: { value: "#ffffff" } },
+        navy: { value: "#22304f" },
+        onNavy: { value: "#fcfdf9" },
+        tapePaper: { value: "#f0dfb4" },
+        tapeInk: { value: "#2a2416" },
+        paper: { value: "#ffffff" },
+      },
+    },
+    semanticTokens: {
+      colors: {
+        tile: pair("#e5eae6", "#121723"),
+        enamel: pair("#fcfdf9", "#1b2233"),
+        ink: pair("#1e2740", "#eef1ea"),
+        quiet: pair("#525d72", "#aeb8c9"),
+        rim: pair("#22304f", "#7f93bd"),
+        line: pair("#d3d9d6", "#35415b"),
+        glass: pair("#eef3f1", "#242d42"),
+        action: pair("#22304f", "#dfe6f5"),
+        onAction: pair("#fcfdf9", "#161d2e"),
+        amber: pair("#c97f12", "#f0b04a"),
+        amberWash: pair("#fdf1dc", "#372b17"),
+        amberInk: pair("#7d4a00", "#f6c67a"),
+        good: pair("#1e6b4a", "#7fd3a8"),
+        goodWash: pair("#dcede3", "#1d3a2e"),
+        bad: pair("#a3243b", "#ff9aa8"),
+        badWash: pair("#f8dfe2", "#43222b"),
+      },
+    },
+  },
+});
+
+export const system = createSystem(defaultConfig, config);
