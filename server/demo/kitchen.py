@@ -14,7 +14,7 @@ PRODUCTS: list[Row] = [
     {"name": "Tibbick pear", "kind": "juice", "fruit": "pear", "sugars_g": "10.8", "per_ml": 100, "pack_ml": 1000, "price": "1.15"},
     {"name": "Osmerly pressed pomegranate", "kind": "juice", "fruit": "pomegranate", "sugars_g": "12.9", "per_ml": 100, "pack_ml": 1000, "price": "1.85"},
     {"name": "Quay Stores white grape", "kind": "juice", "fruit": "grape", "sugars_g": "15.6", "per_ml": 100, "pack_ml": 1500, "price": "2.10"},
-    {"name": "Pockett's red grape", "kind": "juice", "fruit": "grape", "sugars_g": "16", "per_ml": 100, "pack_ml": 1000, "price": "1.60"},
+    {"name": "Pockett's red grape", "kind": "juice", "fruit": "red_grape", "sugars_g": "16", "per_ml": 100, "pack_ml": 1000, "price": "1.60"},
     {"name": "Larkmoor pink grapefruit", "kind": "juice", "fruit": "grapefruit", "sugars_g": "8.1", "per_ml": 100, "pack_ml": 1000, "price": "1.30"},
     {"name": "Tibbick blackcurrant", "kind": "juice", "fruit": "blackcurrant", "sugars_g": "11.4", "per_ml": 100, "pack_ml": 750, "price": "2.45"},
     {"name": "Osmerly raspberry", "kind": "juice", "fruit": "raspberry", "sugars_g": "5.6", "per_ml": 100, "pack_ml": 750, "price": "2.60"},

@@ -18,11 +18,17 @@ export function percentRange(interval: { low: number; high: number }): string {
 }
 
 export function grams(g: number): string {
-  return g >= 9999.5 ? `${(g / 1000).toFixed(2)} kg` : `${Math.round(g)} g`;
+  return g >= 1999.5 ? `${(g / 1000).toFixed(2)} kg` : `${Math.round(g)} g`;
 }
 
 export function volume(ml: number): string {
   return ml >= 999.5 ? `${(ml / 1000).toFixed(2)} L` : `${Math.round(ml)} ml`;
+}
+
+/** What a pack says it holds: "1 L", "750 ml", "1.5 kg". */
+export function pack(amount: number, unit: "ml" | "g"): string {
+  const big = unit === "ml" ? "L" : "kg";
+  return amount >= 1000 ? `${amount / 1000} ${big}` : `${amount} ${unit}`;
 }
 
 export function money(amount: string, currency: string): string {

@@ -3,7 +3,7 @@ import { chakra } from "@chakra-ui/react";
 export type CurvePoint = { at: number; sg: number; label: string };
 
 const W = 640;
-const H = 320;
+const H = 290;
 const LEFT = 52;
 const RIGHT = 16;
 const TOP = 14;
@@ -25,7 +25,7 @@ export function Curve({
   const first = points[0]?.at ?? now;
   const last = Math.max(now, points.at(-1)?.at ?? now, first + 7 * DAY);
   const highest = Math.max(...points.map((point) => point.sg)) + 0.006;
-  const lowest = Math.min(ends.low, ...points.map((point) => point.sg)) - 0.006;
+  const lowest = Math.min(ends.low, ...points.map((point) => point.sg)) - 0.01;
   const x = (at: number) => LEFT + ((at - first) / (last - first)) * (W - LEFT - RIGHT);
   const y = (sg: number) => TOP + ((highest - sg) / (highest - lowest)) * (H - TOP - BOTTOM);
   const lines = Array.from({ length: 12 }, (_, i) => 0.98 + i * 0.02).filter(
@@ -45,8 +45,8 @@ export function Curve({
       />
       <chakra.text
         x={W - RIGHT - 4}
-        y={y(ends.high) - 6}
-        fontSize="13px"
+        y={y(ends.low) + 15}
+        fontSize="11px"
         textAnchor="end"
         fill="good"
       >
@@ -55,7 +55,7 @@ export function Curve({
       {lines.map((sg) => (
         <g key={sg}>
           <chakra.line x1={LEFT} x2={W - RIGHT} y1={y(sg)} y2={y(sg)} stroke="line" />
-          <chakra.text x={LEFT - 8} y={y(sg) + 4} fontSize="13px" textAnchor="end" fill="quiet">
+          <chakra.text x={LEFT - 8} y={y(sg) + 4} fontSize="11px" textAnchor="end" fill="quiet">
             {sg.toFixed(3)}
           </chakra.text>
         </g>
@@ -65,7 +65,7 @@ export function Curve({
           key={day}
           x={x(first + day * DAY)}
           y={H - 10}
-          fontSize="13px"
+          fontSize="11px"
           textAnchor="middle"
           fill="quiet"
         >
@@ -92,10 +92,10 @@ export function Curve({
           key={point.at}
           cx={x(point.at)}
           cy={y(point.sg)}
-          r="6"
+          r="5"
           fill="amber"
           stroke="rim"
-          strokeWidth="2.5"
+          strokeWidth="2"
         >
           <title>{point.label}</title>
         </chakra.circle>

@@ -5,8 +5,8 @@ import { levelOf, profileOf } from "./vessels";
 
 export type Layer = { name: string; colour: string; ml: number; note?: string };
 
-const W = 220;
-const H = 400;
+const W = 300;
+const H = 340;
 const TOP = 14;
 
 /** The vessel, filled to scale with what was poured, in order. */
@@ -23,11 +23,11 @@ export function Jug({
 }) {
   const id = useId();
   const profile = profileOf(shape);
-  const x = (r: number) => r * H * 0.92;
+  const x = (r: number) => r * H * 1.18;
   const y = (h: number) => TOP + (1 - h) * H;
   const side = (sign: 1 | -1) =>
     profile.points.map(([h, r]) => `${(W / 2 + sign * x(r)).toFixed(1)},${y(h).toFixed(1)}`);
-  const outline = `M${side(1).join("L")}L${side(-1).reverse().join("L")}`;
+  const outline = `M${side(-1).reverse().join("L")}L${side(1).join("L")}`;
 
   const total = layers.reduce((sum, layer) => sum + layer.ml, 0);
   const over = total > capacityMl + 0.5;
@@ -49,7 +49,7 @@ export function Jug({
 
   return (
     <chakra.svg
-      viewBox={`0 0 ${W} ${H + 40}`}
+      viewBox={`${W / 2 - x(profile.body) - 34} 0 ${2 * x(profile.body) + 44} ${H + 34}`}
       width="100%"
       height="100%"
       maxH="27rem"
@@ -89,16 +89,16 @@ export function Jug({
       {marks.map((litre) => (
         <chakra.g key={litre} color="rim">
           <line
-            x1={W / 2 - x(profile.points[2]?.[1] ?? 0.3)}
-            x2={W / 2 - x(profile.points[2]?.[1] ?? 0.3) - 7}
+            x1={W / 2 - x(profile.body)}
+            x2={W / 2 - x(profile.body) - 7}
             y1={y(levelOf(shape, (litre * 1000) / capacityMl))}
             y2={y(levelOf(shape, (litre * 1000) / capacityMl))}
             stroke="currentColor"
           />
           <chakra.text
-            x={W / 2 - x(profile.points[2]?.[1] ?? 0.3) - 10}
+            x={W / 2 - x(profile.body) - 10}
             y={y(levelOf(shape, (litre * 1000) / capacityMl)) + 4}
-            fontSize="11px"
+            fontSize="13px"
             textAnchor="end"
             fill="quiet"
           >
@@ -107,13 +107,13 @@ export function Jug({
         </chakra.g>
       ))}
       {drawn
-        .filter((layer) => y(layer.from) - y(layer.to) >= 15)
+        .filter((layer) => y(layer.from) - y(layer.to) >= 17)
         .map((layer) => (
           <chakra.text
             key={layer.name}
             x={W / 2}
-            y={(y(layer.from) + y(layer.to)) / 2 + 4}
-            fontSize="12px"
+            y={(y(layer.from) + y(layer.to)) / 2 + 5}
+            fontSize="14px"
             fontWeight="600"
             textAnchor="middle"
             fill={lettersOn(layer.colour)}
@@ -142,10 +142,10 @@ export function Jug({
           {[-1, 1].map((sign) => (
             <path
               key={sign}
-              d={`M${W / 2 + sign * x(0.12)},${y(1)} q${sign * 14},40 ${sign * 6},110 q${sign * 4},14 ${sign * 14},0 q${sign * 4},-70 ${-sign * 6},-112 Z`}
+              d={`M${W / 2 + sign * x(0.1)},${y(1)} q${sign * 14},40 ${sign * 6},110 q${sign * 4},14 ${sign * 14},0 q${sign * 4},-70 ${-sign * 6},-112 Z`}
             />
           ))}
-          <ellipse cx={W / 2} cy={H + TOP + 12} rx={W / 2 - 14} ry="10" />
+          <ellipse cx={W / 2} cy={H + TOP + 12} rx={x(profile.body)} ry="10" />
         </chakra.g>
       )}
     </chakra.svg>

@@ -95,7 +95,7 @@ export function StemReader({
             />
             {major && (
               <chakra.text x="114" y={y(points / 1000) + 4} fontSize="11px" fill="navy">
-                {points >= 1000 ? (points % 1000).toString().padStart(2, "0").slice(-3) : points}
+                {points > 1000 ? points - 1000 : (points / 1000).toFixed(3)}
               </chakra.text>
             )}
           </g>

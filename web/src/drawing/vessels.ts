@@ -1,44 +1,50 @@
 /** Shapes of vessels as (height, radius) pairs, both as shares of the height. Geometry only. */
 export type Shape = "demijohn" | "jug" | "bucket";
 
-type Profile = { points: [number, number][]; shoulder: number };
+/** `shoulder` is how high the nominal volume stands, `body` the widest radius. */
+type Profile = { points: [number, number][]; shoulder: number; body: number };
+
+/** A body, a rounded shoulder, a neck and a lip. */
+function bottle(body: number, bodyTop: number, neck: number, shoulder: number): Profile {
+  const steps = 14;
+  const round = Array.from({ length: steps }, (_, i): [number, number] => {
+    const t = (i + 1) / steps;
+    const fall = (1 + Math.cos(Math.PI * t)) / 2;
+    return [bodyTop + (shoulder - bodyTop) * t, neck + (body - neck) * fall];
+  });
+  const foot: [number, number][] = [
+    [0, body - 0.035],
+    [0.008, body - 0.018],
+    [0.02, body - 0.006],
+    [0.04, body],
+  ];
+  return {
+    points: [
+      ...foot,
+      [bodyTop, body],
+      ...round,
+      [0.95, neck],
+      [0.952, neck + 0.02],
+      [1, neck + 0.02],
+    ],
+    shoulder,
+    body,
+  };
+}
 
 const profiles: Record<Shape, Profile> = {
-  demijohn: {
-    points: [
-      [0, 0.28],
-      [0.025, 0.31],
-      [0.56, 0.31],
-      [0.66, 0.27],
-      [0.74, 0.18],
-      [0.8, 0.1],
-      [0.95, 0.095],
-      [1, 0.12],
-    ],
-    shoulder: 0.8,
-  },
-  jug: {
-    points: [
-      [0, 0.3],
-      [0.025, 0.33],
-      [0.52, 0.33],
-      [0.64, 0.27],
-      [0.76, 0.13],
-      [0.82, 0.085],
-      [0.95, 0.085],
-      [1, 0.11],
-    ],
-    shoulder: 0.82,
-  },
+  demijohn: bottle(0.29, 0.5, 0.085, 0.8),
+  jug: bottle(0.31, 0.44, 0.075, 0.82),
   bucket: {
     points: [
-      [0, 0.36],
-      [0.02, 0.38],
-      [0.96, 0.45],
-      [0.97, 0.48],
-      [1, 0.48],
+      [0, 0.27],
+      [0.02, 0.285],
+      [0.93, 0.34],
+      [0.931, 0.36],
+      [1, 0.362],
     ],
-    shoulder: 0.95,
+    shoulder: 0.93,
+    body: 0.31,
   },
 };
 

@@ -19,3 +19,8 @@ export function mainColour(jug: Schemas["JugOut"]): string {
   layers.sort((a, b) => b.ml - a.ml);
   return layers[0]?.colour ?? "drink.juice";
 }
+
+/** A fermenting jug is one drink: all of it in its main colour. */
+export function mixedLayer(jug: Schemas["JugOut"], ml: number): Layer[] {
+  return [{ name: "", colour: mainColour(jug), ml }];
+}

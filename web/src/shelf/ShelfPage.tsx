@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useProducts, useReference, useSession } from "../api/queries";
-import { gravity, money, percent, range, volume } from "../format";
+import { gravity, money, pack, percent, range } from "../format";
 import { useSay } from "../frame/notices";
 import { ActButton, Empty, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { drinkToken } from "../theme/drinks";
@@ -116,7 +116,7 @@ function ProductRow({
       display="grid"
       gridTemplateColumns={{
         base: "14px 1fr auto",
-        md: "14px minmax(0,1.3fr) minmax(0,1.2fr) 7rem auto",
+        md: "14px minmax(0,1.3fr) minmax(0,1.2fr) 10.5rem auto",
       }}
       gap="3"
       alignItems="center"
@@ -131,7 +131,7 @@ function ProductRow({
           {product.name}
         </Text>
         <Text color="quiet" fontSize="sm">
-          {product.pack_ml ? volume(product.pack_ml) : `${product.pack_g} g`} ·{" "}
+          {product.pack_ml ? pack(product.pack_ml, "ml") : pack(product.pack_g ?? 0, "g")} ·{" "}
           {money(product.price, currency)}
         </Text>
       </Box>

@@ -3,6 +3,7 @@ export const drinkColours: Record<string, string> = {
   apple: "#e3b85c",
   pear: "#f1dc93",
   grape: "#a8b65a",
+  red_grape: "#5d2347",
   orange: "#f0a13c",
   pineapple: "#f2d45f",
   grapefruit: "#ee9d88",

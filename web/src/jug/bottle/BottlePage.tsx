@@ -8,6 +8,8 @@ import { bottleSize, day, money, volume } from "../../format";
 import { useSay } from "../../frame/notices";
 import { ActButton, Empty, Mark, Panel, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
+import { JugPanel } from "../JugPanel";
+import { mixedLayer } from "../jugLayers";
 import { Strengths } from "../Strengths";
 
 type Counts = Record<number, number>;
@@ -129,8 +131,18 @@ function Filling({ jug, suggested }: { jug: Schemas["JugOut"]; suggested: Schema
   }
 
   const wrong = preview.problem;
+  const left = wrong ? undefined : preview.data?.left_ml;
   return (
-    <Grid templateColumns={{ base: "1fr", md: "minmax(0, 1fr) 23rem" }} gap="4" alignItems="start">
+    <Grid
+      templateColumns={{
+        base: "1fr",
+        md: "13rem minmax(0, 1fr)",
+        xl: "15rem minmax(0, 1fr) 23rem",
+      }}
+      gap="4"
+      alignItems="start"
+    >
+      <JugPanel layers={mixedLayer(jug, left ?? jug.evaluation?.must.volume_ml ?? 0)} />
       <Panel>
         <Stack gap="4">
           <Heading as="h2" size="xl" fontFamily="heading">
@@ -211,7 +223,7 @@ function Filling({ jug, suggested }: { jug: Schemas["JugOut"]; suggested: Schema
           )}
         </Stack>
       </Panel>
-      <Panel>
+      <Panel gridColumn={{ md: "1 / -1", xl: "auto" }}>
         <Stack gap="3">
           <Heading as="h2" size="md" fontFamily="heading">
             Before you close a bottle

@@ -9,7 +9,8 @@ import { useKeys } from "../../frame/keys";
 import { useSay } from "../../frame/notices";
 import { ActButton, Empty, Panel, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
-import { mainColour } from "../jugLayers";
+import { JugPanel } from "../JugPanel";
+import { mainColour, mixedLayer } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
 import { Strengths } from "../Strengths";
 
@@ -56,7 +57,18 @@ export default function FermentPage() {
   }
 
   return (
-    <Grid templateColumns={{ base: "1fr", lg: "minmax(0, 1fr) 21rem" }} gap="4" alignItems="start">
+    <Grid
+      templateColumns={{
+        base: "1fr",
+        lg: "minmax(0, 1fr) 20rem",
+        xl: "13rem minmax(0, 1fr) 20rem",
+      }}
+      gap="4"
+      alignItems="start"
+    >
+      <Box hideBelow="xl">
+        <JugPanel layers={mixedLayer(jug, evaluation.must.volume_ml)} />
+      </Box>
       <Stack gap="4">
         <Panel>
           <HStack gap="6" wrap="wrap" align="baseline">

@@ -1,17 +1,15 @@
 import { Grid, Heading, Stack, Text } from "@chakra-ui/react";
 import { Link, useNavigate } from "react-router";
-import { Jug } from "../../drawing/Jug";
-import { gravity, range, volume } from "../../format";
+import { gravity, range } from "../../format";
 import { ActButton, Empty, Mark, Panel } from "../../frame/states";
 import { useJugContext } from "../JugPage";
+import { JugPanel } from "../JugPanel";
 import { mainColour, pouredLayers } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
 
 export default function PitchPage() {
-  const { jug, reference } = useJugContext();
+  const { jug } = useJugContext();
   const navigate = useNavigate();
-  const vessel = reference.vessels.find((row) => row.key === jug.kept.plan.vessel?.key);
-  const capacity = jug.kept.plan.vessel?.volume_ml ?? 5000;
   if (jug.readings.length > 0) {
     return (
       <Panel>
@@ -45,14 +43,7 @@ export default function PitchPage() {
   const { must } = jug.evaluation;
   return (
     <Grid templateColumns={{ base: "1fr", md: "18rem minmax(0, 1fr)" }} gap="4" alignItems="start">
-      <Panel p="3" hideBelow="md">
-        <Jug
-          shape={vessel?.shape ?? "demijohn"}
-          capacityMl={capacity}
-          layers={pouredLayers(jug)}
-          label={`The jug: ${volume(must.volume_ml)}`}
-        />
-      </Panel>
+      <JugPanel layers={pouredLayers(jug)} />
       <Stack gap="4">
         <Panel>
           <Stack gap="2">

@@ -16,7 +16,7 @@ export function AimPanel({
   draft: Draft;
   problems: TypedProblems;
   refused: ProblemError | null;
-  change: (edit: (before: Draft) => Draft) => void;
+  change: (edit: (before: Draft) => Draft, stroke?: string) => void;
   onAim: () => void;
   onLetGo: () => void;
 }) {
@@ -33,14 +33,18 @@ export function AimPanel({
             inputMode="decimal"
             value={draft.abv}
             error={problems.abv ?? solving?.at("aim.abv")}
-            onChange={(event) => change((before) => ({ ...before, abv: event.target.value }))}
+            onChange={(event) =>
+              change((before) => ({ ...before, abv: event.target.value }), "abv")
+            }
           />
           <TextField
             label="Fill, litres"
             inputMode="decimal"
             value={draft.fillL}
             error={problems.fill ?? solving?.at("aim.fill_ml")}
-            onChange={(event) => change((before) => ({ ...before, fillL: event.target.value }))}
+            onChange={(event) =>
+              change((before) => ({ ...before, fillL: event.target.value }), "fill")
+            }
           />
         </Grid>
         {solving?.at("aim", "aim.solve") && (

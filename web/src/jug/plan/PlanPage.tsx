@@ -35,11 +35,14 @@ export default function PlanPage() {
   const vessel = reference.vessels.find((row) => row.key === draft.vessel?.key);
   const capacity = draft.vessel?.volume_ml ?? 5000;
 
-  const edit = (id: number, patch: Partial<Draft["pours"][number]>) =>
-    change((before) => ({
-      ...before,
-      pours: before.pours.map((row) => (row.id === id ? { ...row, ...patch } : row)),
-    }));
+  const edit = (id: number, patch: Partial<Draft["pours"][number]>, stroke?: string) =>
+    change(
+      (before) => ({
+        ...before,
+        pours: before.pours.map((row) => (row.id === id ? { ...row, ...patch } : row)),
+      }),
+      stroke,
+    );
 
   function add(pour: Schemas["PourIn"], amount: number) {
     change((before) => {
@@ -101,7 +104,7 @@ export default function PlanPage() {
       templateColumns={{
         base: "1fr",
         md: "minmax(0, 1fr) minmax(0, 1.6fr)",
-        xl: "20rem minmax(0, 1fr) 21rem",
+        xl: "22rem minmax(0, 1fr) 20rem",
       }}
       gap="4"
       alignItems="start"
@@ -112,7 +115,7 @@ export default function PlanPage() {
           {result && <Text>{volume(result.must.volume_ml)}</Text>}
         </HStack>
         <Grid
-          templateColumns="minmax(0, 1.6fr) minmax(0, 1fr)"
+          templateColumns="minmax(0, 1.75fr) minmax(0, 1fr)"
           gap="1"
           h={{ base: "17rem", md: "auto" }}
         >
@@ -201,7 +204,7 @@ export default function PlanPage() {
                     problem?.problem.errors.find((item) => item.at.startsWith(`pours[${index}]`))
                       ?.text
                   }
-                  onAmount={(amount) => edit(row.id, { amount, gives: false })}
+                  onAmount={(amount) => edit(row.id, { amount, gives: false }, `amount-${row.id}`)}
                   onGives={(gives) => edit(row.id, { gives })}
                   onRemove={() =>
                     change((before) => ({

@@ -10,6 +10,32 @@ const SPOON = { ml: 15, g: 5 };
 // How near a whole carton a dragged bar has to come to stop on it.
 const SNAP = 0.04;
 
+// A trough filled with the drink, and a thumb a wet finger finds.
+const trough = {
+  height: "14px",
+  borderRadius: "7px",
+  border: "1.5px solid var(--chakra-colors-rim)",
+  background:
+    "linear-gradient(to right, var(--drink) var(--poured), var(--chakra-colors-glass) var(--poured))",
+};
+const thumb = {
+  appearance: "none",
+  width: "24px",
+  height: "30px",
+  marginTop: "-10px",
+  borderRadius: "8px",
+  border: "2.5px solid var(--chakra-colors-rim)",
+  background: "var(--chakra-colors-enamel)",
+};
+const bar = {
+  appearance: "none",
+  background: "transparent",
+  "&::-webkit-slider-runnable-track": trough,
+  "&::-webkit-slider-thumb": thumb,
+  "&::-moz-range-track": trough,
+  "&::-moz-range-thumb": { ...thumb, marginTop: "0", height: "25px", width: "19px" },
+};
+
 /** One pour: a bar to pull, the amount to type, and whether it may give for the aim. */
 export function PourRow({
   row,
@@ -26,7 +52,7 @@ export function PourRow({
   most: number;
   aiming: boolean;
   problem: string | undefined;
-  onAmount: (amount: string, undoable: boolean) => void;
+  onAmount: (amount: string) => void;
   onGives: (gives: boolean) => void;
   onRemove: () => void;
 }) {
@@ -44,21 +70,18 @@ export function PourRow({
 
   function drag(value: number) {
     const near = cartons.find((whole) => pack && Math.abs(whole - value) < pack * SNAP);
-    onAmount(written(near ?? value), true);
+    onAmount(written(near ?? value));
   }
 
   function nudge(by: number) {
-    onAmount(written(Math.min(Math.max(amount + by, 0), most)), true);
+    onAmount(written(Math.min(Math.max(amount + by, 0), most)));
   }
 
   return (
     <chakra.li
       display="grid"
-      gridTemplateColumns={{
-        base: "12px 1fr auto",
-        md: "12px minmax(8rem, 1fr) minmax(8rem, 1.2fr) 8.5rem auto",
-      }}
-      gap="3"
+      gridTemplateColumns="12px minmax(0, 1fr) auto"
+      columnGap="3"
       alignItems="center"
       py="2"
       px="2"
@@ -68,7 +91,14 @@ export function PourRow({
       borderBottomWidth="1px"
       borderColor="line"
     >
-      <Box bg={token} borderWidth="1px" borderColor="rim" rounded="sm" h="40px" />
+      <Box
+        bg={token}
+        borderWidth="1px"
+        borderColor="rim"
+        rounded="sm"
+        alignSelf="stretch"
+        gridRow="1 / 3"
+      />
       <Box minW="0">
         <Text fontWeight="600" lineHeight="1.2">
           {pour.name}
@@ -82,46 +112,7 @@ export function PourRow({
           {worked && worked.sugar_g >= 0.5 && ` · ${grams(worked.sugar_g)} sugar`}
         </Text>
       </Box>
-      <Box
-        position="relative"
-        gridColumn={{ base: "2 / -1", md: "auto" }}
-        gridRow={{ base: 2, md: "auto" }}
-      >
-        {cartons.map((whole) => (
-          <Box
-            key={whole}
-            position="absolute"
-            left={`calc(10px + (100% - 20px) * ${whole / most})`}
-            top="10px"
-            h="24px"
-            borderLeftWidth="2px"
-            borderColor="rim"
-            opacity="0.45"
-            pointerEvents="none"
-          />
-        ))}
-        <chakra.input
-          type="range"
-          aria-label={`How much ${pour.name}`}
-          aria-valuetext={unit === "ml" ? volume(amount) : grams(amount)}
-          min={0}
-          max={most}
-          step={1}
-          value={Math.min(amount, most)}
-          onChange={(event) => drag(Number(event.target.value))}
-          onKeyDown={(event) => {
-            const sign = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
-            if (!sign) return;
-            event.preventDefault();
-            nudge(sign * (event.shiftKey && pack ? pack : SPOON[unit]));
-          }}
-          w="full"
-          h="44px"
-          cursor="pointer"
-          accentColor="var(--chakra-colors-rim)"
-        />
-      </Box>
-      <Box gridColumn={{ base: "3", md: "auto" }} gridRow={{ base: 1, md: "auto" }}>
+      <Box>
         {solved ? (
           <Text fontWeight="700" fontSize="lg" textAlign="right" py="1.5" aria-live="polite">
             {solvedAmount === null
@@ -148,18 +139,53 @@ export function PourRow({
               borderWidth="1.5px"
               borderColor={problem ? "bad" : "rim"}
               rounded="lg"
-              onChange={(event) => onAmount(event.target.value, true)}
+              onChange={(event) => onAmount(event.target.value)}
             />
             <Text w="2ch">{unit}</Text>
           </HStack>
         )}
       </Box>
-      <Flex
-        gap="1"
-        gridColumn={{ base: "2 / -1", md: "auto" }}
-        gridRow={{ base: 3, md: "auto" }}
-        justify="flex-end"
-      >
+      <Box position="relative">
+        {cartons.map((whole) => (
+          <Box
+            key={whole}
+            position="absolute"
+            left={`calc(12px + (100% - 24px) * ${whole / most})`}
+            top="15px"
+            h="14px"
+            zIndex="1"
+            borderLeftWidth="2px"
+            borderColor="rim"
+            opacity="0.55"
+            pointerEvents="none"
+          />
+        ))}
+        <chakra.input
+          type="range"
+          aria-label={`How much ${pour.name}`}
+          aria-valuetext={unit === "ml" ? volume(amount) : grams(amount)}
+          min={0}
+          max={most}
+          step={1}
+          value={Math.min(amount, most)}
+          onChange={(event) => drag(Number(event.target.value))}
+          onKeyDown={(event) => {
+            const sign = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
+            if (!sign) return;
+            event.preventDefault();
+            nudge(sign * (event.shiftKey && pack ? pack : SPOON[unit]));
+          }}
+          w="full"
+          h="44px"
+          cursor="pointer"
+          style={{ "--poured": `${(Math.min(amount, most) / most) * 100}%` } as React.CSSProperties}
+          css={{
+            ...bar,
+            "--drink": `var(--chakra-colors-${token.replace(".", "-")})`,
+          }}
+        />
+      </Box>
+      <Flex gap="1" justify="flex-end">
         {aiming && (
           <QuietButton
             px="2.5"

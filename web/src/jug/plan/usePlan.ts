@@ -6,6 +6,7 @@ import { type Draft, draftOf, type Plan, planOf } from "./draft";
 
 const QUIET_MS = 600;
 const MOST_UNDO = 100;
+const STROKE_MS = 1000;
 
 export type Keeping =
   | { state: "kept" }
@@ -18,6 +19,7 @@ export function usePlan(jug: Schemas["JugOut"]) {
   const queries = useQueryClient();
   const [draft, setDraft] = useState<Draft>(() => draftOf(jug.kept.plan));
   const past = useRef<Draft[]>([]);
+  const last = useRef<{ stroke: string | undefined; at: number }>({ stroke: undefined, at: 0 });
   const [canUndo, setCanUndo] = useState(false);
   const [keeping, setKeeping] = useState<Keeping>({ state: "kept" });
   const version = useRef(jug.kept.version);
@@ -28,18 +30,22 @@ export function usePlan(jug: Schemas["JugOut"]) {
     answer(api.POST("/api/jugs/evaluate", { body: asked })),
   );
 
-  const change = useCallback((edit: (before: Draft) => Draft, undoable = true) => {
-    setDraft((before) => {
-      if (undoable) {
-        past.current = [...past.current.slice(-MOST_UNDO), before];
-        setCanUndo(true);
-      }
-      return edit(before);
-    });
-  }, []);
+  /** `stroke` names one movement (a drag, a figure being typed): undone as a whole. */
+  const change = useCallback(
+    (edit: (before: Draft) => Draft, stroke?: string) => {
+      const now = Date.now();
+      const same = stroke && stroke === last.current.stroke && now - last.current.at < STROKE_MS;
+      last.current = { stroke, at: now };
+      if (!same) past.current = [...past.current.slice(-MOST_UNDO), draft];
+      setCanUndo(true);
+      setDraft(edit);
+    },
+    [draft],
+  );
 
   const undo = useCallback(() => {
     const before = past.current.pop();
+    last.current = { stroke: undefined, at: 0 };
     if (before) setDraft(before);
     setCanUndo(past.current.length > 0);
   }, []);
