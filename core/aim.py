@@ -32,9 +32,7 @@ class Aim:
         return f"{self.abv:g} %" if self.abv is not None else f"{self.og:.3f}"
 
 
-def solve(
-    pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None
-) -> tuple[Pour, ...]:
+def solve(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None) -> tuple[Pour, ...]:
     """The pours with the unknown amounts filled in.
 
     Strength is that of the finished drink (mass balance), gravity that of the must.
@@ -84,8 +82,7 @@ def _unknowns(pours: Sequence[Pour], aim: Aim) -> list[int]:
         )
     if aim.og is not None and not 1 < aim.og <= 1.2:
         raise JobError(
-            f"A start gravity of {aim.og:g} is outside what ferments: aim between 1.001 and"
-            " 1.200.",
+            f"A start gravity of {aim.og:g} is outside what ferments: aim between 1.001 and 1.200.",
             "aim.og",
         )
     if aim.fill_ml is not None and not 0 < aim.fill_ml <= MOST_ML:
@@ -138,7 +135,11 @@ def _solve_one(fixed: Mix, per_unit: Mix, aim: Aim) -> float:
             # Past what dissolves, or nothing left: very strong, or very weak.
             return math.copysign(1e6, mix.sugar)
 
+    # Taking out stops short of an empty jug, and of one with no sugar or other solids left.
     low = -0.95 * fixed.mass / per_unit.mass
+    solids = per_unit.sugar + per_unit.extract
+    if solids > 0:
+        low = max(low, -(fixed.sugar + fixed.extract) / solids)
     high = _REACH * max(fixed.mass, 1000.0) / per_unit.mass
     if off(low) * off(high) > 0:
         already = "stronger" if off(0.0 if fixed.mass > 0 else high) > 0 else "weaker"

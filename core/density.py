@@ -46,10 +46,11 @@ def brix_from_sg(sg: float) -> float:
     """
     if not 0.963 <= sg <= 1.52:
         raise JobError(f"A gravity of {sg:.3f} is outside what a hydrometer can show here.")
-    brix = (sg - 1) * 258.6
+    # Gravity curves upward, so from above Newton's method comes down without overshooting.
+    brix = min((sg - 1) * 258.6, BRIX_MAX)
     for _ in range(20):
-        step = (sg_from_brix(min(max(brix, BRIX_MIN), BRIX_MAX)) - sg) / _sg_slope(brix)
-        brix -= step
+        step = (sg_from_brix(brix) - sg) / _sg_slope(brix)
+        brix = max(brix - step, BRIX_MIN)
         if abs(step) < 1e-9:
             break
     return brix
@@ -140,7 +141,9 @@ def ethanol_water_density_g_per_ml(ethanol_share: float) -> float:
     return density / 1000
 
 
-def drink_volume_ml(water_g: float, ethanol_g: float, solids_g: float, by_product_g: float) -> float:
+def drink_volume_ml(
+    water_g: float, ethanol_g: float, solids_g: float, by_product_g: float
+) -> float:
     """Volume at 20 °C of a finished drink from the grams in it.
 
     Ethanol-water (OIML R 22) plus the room the solids and by-products take up in that water,

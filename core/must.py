@@ -32,9 +32,7 @@ class Pour:
 
     def composition(self) -> Composition:
         """What a gram of it holds. Raises JobError (see `compose`)."""
-        return compose(
-            self.name, self.kind, self.fruit, self.sugar, self.label, self.measured_sg
-        )
+        return compose(self.name, self.kind, self.fruit, self.sugar, self.label, self.measured_sg)
 
     @property
     def by_mass(self) -> bool:
@@ -45,7 +43,9 @@ class Pour:
 
     def with_amount(self, amount: float) -> "Pour":
         """The same pour with another amount, in the unit it is measured in."""
-        return replace(self, **{"mass_g" if self.by_mass else "volume_ml": amount})
+        if self.by_mass:
+            return replace(self, mass_g=amount)
+        return replace(self, volume_ml=amount)
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,9 +129,7 @@ class Must:
         step = 0.01
         slope = (sg_from_brix(mix.brix + step) - mix.sg) / step
         per_solid = 100 * slope / mix.mass
-        return self.interval(
-            mix.sg, Mix(-slope * mix.brix / mix.mass, per_solid, 0.0, per_solid)
-        )
+        return self.interval(mix.sg, Mix(-slope * mix.brix / mix.mass, per_solid, 0.0, per_solid))
 
 
 def mix_of(pour: Pour) -> Mix:

@@ -41,9 +41,7 @@ class Progress:
 VERDICTS = ("pitched", "going", "near", "resting", "done")
 
 
-def progress(
-    readings: Sequence[Reading], ends: Interval, as_sucrose: float = 1.0
-) -> Progress:
+def progress(readings: Sequence[Reading], ends: Interval, as_sucrose: float = 1.0) -> Progress:
     """Where the jug stands. `readings` are in order, the first taken at pitching;
     `as_sucrose` is what 1 g of the must's sugar is worth (see core.strength.fermented).
 

@@ -89,7 +89,9 @@ def _label(item: object, place: str) -> Label:
         raise JobError("Say per_ml or per_g, one of them: how much the sugars are for.", place)
     sugars = fields.get("sugars_g")
     if isinstance(sugars, bool) or not isinstance(sugars, int | float | str):
-        raise JobError("Write the sugars as printed on the label, like “10.4”.", f"{place}.sugars_g")
+        raise JobError(
+            "Write the sugars as printed on the label, like “10.4”.", f"{place}.sugars_g"
+        )
     if not isinstance(sugars, str):
         _finite(sugars, f"{place}.sugars_g")
     amount, unit = (per_ml, "ml") if per_ml is not None else (per_g, "g")
@@ -109,9 +111,7 @@ def _pack(fields: Mapping[str, Any], place: str) -> Pack | None:
     if isinstance(price, bool) or not isinstance(price, int | float | str):
         raise JobError("A price is text, like “1.15”.", f"{place}.price")
     if pack_ml is None and pack_g is None:
-        raise JobError(
-            "A price needs the size of its pack: pack_ml or pack_g.", f"{place}.price"
-        )
+        raise JobError("A price needs the size of its pack: pack_ml or pack_g.", f"{place}.price")
     try:
         return Pack(read_price(str(price)), pack_ml, pack_g)
     except JobError as error:

@@ -71,8 +71,9 @@ def abv_by_mass_balance(og: float, sg: float, as_sucrose: float = 1.0) -> float:
     """Strength, % vol at 20 °C, of a must of gravity `og` that now reads `sg` (20/20).
 
     Finds the sugar that must have fermented for the drink to weigh what it weighs; needs
-    no knowledge of the other solids. `as_sucrose` as in `fermented`. Derived from Balling's yield, NBS Circular 440 and
-    OIML R 22. Raises JobError for readings no must and its drink can show.
+    no knowledge of the other solids. `as_sucrose` as in `fermented`. Derived from
+    Balling's yield, NBS Circular 440 and OIML R 22. Raises JobError for readings no must
+    and its drink can show.
     """
     solids = brix_from_sg(og)
 

@@ -93,8 +93,7 @@ SUGARS = {
 }
 
 YEASTS = {
-    row["key"]: Yeast(row["key"], row["name"], _range(row, "tolerance"))
-    for row in _rows("yeasts")
+    row["key"]: Yeast(row["key"], row["name"], _range(row, "tolerance")) for row in _rows("yeasts")
 }
 
 VESSELS = {

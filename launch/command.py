@@ -62,4 +62,5 @@ def _evaluate(file: str) -> int:
     provision.python_packages(for_tests=False)
     sys.stdout.flush()
     os.environ["PYTHONPATH"] = str(ROOT)
-    os.execv(PYTHON, [str(PYTHON), "-m", "launch.evaluate", file])
+    # The interpreter of the virtual environment takes over this process.
+    os.execv(PYTHON, [str(PYTHON), "-m", "launch.evaluate", file])  # noqa: S606

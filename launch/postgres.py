@@ -71,7 +71,7 @@ class Postgres:
             capture_output=True,
             **self._as_service(),  # type: ignore[call-overload]
         )
-        return check.returncode == 0
+        return bool(check.returncode == 0)
 
     def _as_service(self) -> dict[str, object]:
         if not self._as_root:
@@ -167,7 +167,9 @@ class Postgres:
             if not lock.exists():
                 return
             time.sleep(0.1)
-        raise CannotError(f"An earlier database server (process {pid}) does not stop: end it first.")
+        raise CannotError(
+            f"An earlier database server (process {pid}) does not stop: end it first."
+        )
 
     def _launch(self) -> bool:
         log = self._log()
@@ -195,7 +197,14 @@ class Postgres:
                 preexec_fn=lambda: dies_with_parent(signal.SIGINT),
                 **self._as_service(),  # type: ignore[call-overload]
             )
-        ready = [self._programs / "pg_isready", "-q", "-h", "127.0.0.1", "-p", str(self.port)]
+        ready: list[str | Path] = [
+            self._programs / "pg_isready",
+            "-q",
+            "-h",
+            "127.0.0.1",
+            "-p",
+            str(self.port),
+        ]
         for _ in range(300):
             if self._process.poll() is not None:
                 return False

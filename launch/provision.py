@@ -5,7 +5,7 @@ import os
 import shutil
 import subprocess
 import sys
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from pathlib import Path
 
 from launch.places import BUILT, PYTHON, ROOT, VENV, WEB, CannotError, state
@@ -29,8 +29,11 @@ def say(text: str) -> None:
 
 def _run(what: str, command: list[str | Path], **options: object) -> None:
     log = state("setup.log")
+    quiet = dict(options.pop("env", os.environ))  # type: ignore[call-overload]
+    # Compiled packages start three times faster.
+    quiet.pop("PYTHONDONTWRITEBYTECODE", None)
     with log.open("ab") as out:
-        done = subprocess.run(command, stdout=out, stderr=subprocess.STDOUT, **options)  # type: ignore[call-overload]
+        done = subprocess.run(command, stdout=out, stderr=subprocess.STDOUT, env=quiet, **options)  # type: ignore[call-overload]
     if done.returncode:
         tail = "\n".join(log.read_text(errors="replace").splitlines()[-15:])
         raise CannotError(f"{what} did not work:\n{tail}\n(all of it: {log.relative_to(ROOT)})")
@@ -64,7 +67,7 @@ def _can_make_venv() -> bool:
     return check.returncode == 0
 
 
-_PRESENT = {
+_PRESENT: dict[str, Callable[[], bool]] = {
     "postgresql": lambda: postgres_bin() is not None,
     "python3-venv": _can_make_venv,
     "chromium": lambda: shutil.which("chromium") is not None,
@@ -134,7 +137,8 @@ def front_end() -> None:
     sources = [p for p in (WEB / "src").rglob("*") if p.is_file()]
     sources += [p for p in (WEB / "public").rglob("*") if p.is_file()]
     sources += [
-        WEB / name for name in ("index.html", "package-lock.json", "vite.config.ts", "tsconfig.json")
+        WEB / name
+        for name in ("index.html", "package-lock.json", "vite.config.ts", "tsconfig.json")
     ]
     wanted = _digest(sources)
     stamp = BUILT / ".stamp"

@@ -99,7 +99,10 @@ def start(port: int, demo: bool) -> int:
 def _ready(environment: dict[str, str]) -> None:
     """Migrate, and load the demo kitchen once."""
     done = subprocess.run(
-        [PYTHON, "-m", "server.manage", "prepare"], env=environment, cwd=ROOT, start_new_session=True
+        [PYTHON, "-m", "server.manage", "prepare"],
+        env=environment,
+        cwd=ROOT,
+        start_new_session=True,
     )
     if done.returncode:
         raise CannotError("The database could not be brought up to date (see above).")

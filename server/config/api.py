@@ -5,7 +5,8 @@ from ninja import NinjaAPI
 from server.accounts.api import router as session
 from server.config import problems
 from server.jugs.api import router as jugs
-from server.shelf.api import reference, router as shelf
+from server.shelf.api import reference
+from server.shelf.api import router as shelf
 
 api = NinjaAPI(title="Amber Jug", version="1", urls_namespace="api", docs_url=None)
 problems.install(api)

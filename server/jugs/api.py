@@ -8,14 +8,14 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router
 
-from core.plan import evaluate
 from server.accounts.auth import account_of, signed_in
 from server.accounts.models import Account
 from server.config.problems import REFUSALS, ConflictError, Problem
 from server.jugs.actions import fill_bottles as filling
-from server.jugs.actions.begin import begin, check_vessel
+from server.jugs.actions.begin import begin
 from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.read_stem import read_stem
+from server.jugs.actions.work_out import work_out
 from server.jugs.models import Jug, PlanVersion
 from server.jugs.schemas import (
     BottlingIn,
@@ -29,7 +29,7 @@ from server.jugs.schemas import (
     PlanIn,
     ReadingIn,
 )
-from server.jugs.state import JugState, evaluation_out, jug_out, jug_row, recipe_of
+from server.jugs.state import JugState, evaluation_out, jug_out, jug_row
 
 router = Router(auth=signed_in)
 
@@ -64,10 +64,7 @@ def begin_jug(request: HttpRequest, payload: JugIn) -> JugOut:
 @router.post("/evaluate", response={200: EvaluationOut, **REFUSALS})
 def evaluate_plan(request: HttpRequest, payload: PlanIn) -> EvaluationOut:
     """Solve and work out a plan; keeps nothing."""
-    check_vessel(payload.vessel)
-    currency = account_of(request).currency
-    plan = payload.model_dump(exclude_none=True)
-    return evaluation_out(evaluate(recipe_of(plan, currency)), currency)
+    return work_out(account_of(request), payload)
 
 
 @router.get("/{int:jug_id}", response={200: JugOut, **REFUSALS})
@@ -124,9 +121,7 @@ def remove_reading(request: HttpRequest, jug_id: int, reading_id: int) -> JugOut
     return _set_reading_removed(request, jug_id, reading_id, True)
 
 
-@router.post(
-    "/{int:jug_id}/readings/{int:reading_id}/restore", response={200: JugOut, **_REFUSALS}
-)
+@router.post("/{int:jug_id}/readings/{int:reading_id}/restore", response={200: JugOut, **_REFUSALS})
 def restore_reading(request: HttpRequest, jug_id: int, reading_id: int) -> JugOut:
     return _set_reading_removed(request, jug_id, reading_id, False)
 

@@ -5,7 +5,6 @@ from django.db import models
 from django.db.models import Q
 
 
-
 class Jug(models.Model):
     """One batch. What state it is in is derived from its plan and events by core."""
 
@@ -94,5 +93,3 @@ class BottleCount(models.Model):
         constraints = [
             models.UniqueConstraint(fields=["bottling", "size_ml"], name="a_size_counted_once")
         ]
-
-

@@ -6,10 +6,9 @@ from django.utils import timezone
 from ninja import Router
 
 from core import tables
-from core.carton import facts
-from core.composition import KINDS
 from server.accounts.auth import account_of, signed_in
 from server.config.problems import REFUSALS
+from server.shelf.actions.describe import describe
 from server.shelf.actions.put_on_shelf import correct, put_on_shelf, read_product
 from server.shelf.models import Product
 from server.shelf.schemas import (
@@ -30,7 +29,7 @@ reference = Router(auth=signed_in)
 @router.get("/products", response={200: list[ProductOut], 401: REFUSALS[401]})
 def list_products(request: HttpRequest) -> list[ProductOut]:
     standing = account_of(request).products.filter(removed_at=None)
-    return [ProductOut.of(p, facts(p.pour(), p.pack())) for p in standing]
+    return [describe(product) for product in standing]
 
 
 @router.post("/products", response={200: ProductOut, **REFUSALS})
@@ -56,7 +55,7 @@ def put_product(request: HttpRequest, product_id: int, payload: ProductIn) -> Pr
 def _set_removed(product: Product, removed: bool) -> ProductOut:
     product.removed_at = timezone.now() if removed else None
     product.save(update_fields=["removed_at"])
-    return ProductOut.of(product, facts(product.pour(), product.pack()))
+    return describe(product)
 
 
 @router.delete("/products/{int:product_id}", response={200: ProductOut, **REFUSALS})
@@ -73,7 +72,7 @@ def restore_product(request: HttpRequest, product_id: int) -> ProductOut:
 @reference.get("", response={200: ReferenceOut, 401: REFUSALS[401]})
 def get_reference(request: HttpRequest) -> ReferenceOut:
     return ReferenceOut(
-        kinds=list(KINDS),
+        kinds=list(Product.KINDS),
         fruits=[NamedOut(key=f.key, name=f.name) for f in tables.FRUITS.values()],
         sugars=[NamedOut(key=s.key, name=s.name) for s in tables.SUGARS.values()],
         yeasts=[

@@ -72,9 +72,9 @@ export function StemReader({
       <chakra.rect width={W} height={H} fill="glass" />
       <chakra.rect y={line} width={W} height={H - line} fill={colour} />
       <chakra.rect
-        x="84"
+        x="78"
         y="-4"
-        width="52"
+        width="64"
         height={H + 8}
         fill="paper"
         stroke="navy"
@@ -86,15 +86,15 @@ export function StemReader({
         return (
           <g key={points}>
             <chakra.line
-              x1="86"
-              x2={major ? 112 : half ? 104 : 98}
+              x1="80"
+              x2={major ? 106 : half ? 98 : 92}
               y1={y(points / 1000)}
               y2={y(points / 1000)}
               stroke="navy"
               strokeWidth={major ? 2 : 1}
             />
             {major && (
-              <chakra.text x="114" y={y(points / 1000) + 4} fontSize="11px" fill="navy">
+              <chakra.text x="108" y={y(points / 1000) + 4} fontSize="11px" fill="navy">
                 {points > 1000 ? points - 1000 : (points / 1000).toFixed(3)}
               </chakra.text>
             )}
@@ -102,14 +102,14 @@ export function StemReader({
         );
       })}
       <chakra.path
-        d={`M0,${line} H70 Q82,${line} 84,${line - 7} M136,${line - 7} Q138,${line} 150,${line} H${W}`}
+        d={`M0,${line} H70 Q76,${line} 78,${line - 7} M142,${line - 7} Q144,${line} 156,${line} H${W}`}
         fill="none"
         stroke="rim"
         strokeWidth="2"
       />
       <chakra.line
-        x1="60"
-        x2="160"
+        x1="54"
+        x2="166"
         y1={line}
         y2={line}
         stroke="amberInk"

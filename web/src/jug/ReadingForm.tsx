@@ -1,4 +1,4 @@
-import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../api/client";
@@ -29,7 +29,7 @@ export function ReadingForm({
 }) {
   const queries = useQueryClient();
   const say = useSay();
-  const [typed, setTyped] = useState(gravity(from));
+  const [typed, setTyped] = useState("");
   const [temperature, setTemperature] = useState("20");
   const [note, setNote] = useState("");
   const [problem, setProblem] = useState<ProblemError | null>(null);
@@ -77,84 +77,91 @@ export function ReadingForm({
           Pull the stem until the water line stands where you see it: at eye level, the bottom of
           the curve, spun still, at 20 °C. Or type it.
         </Text>
-        <StemReader
-          sg={onStem}
-          colour={colour}
-          onChange={(next) => {
-            setTyped(gravity(next));
-            setProblem(null);
-          }}
-        />
-        <Grid templateColumns="1fr 1fr" gap="3" alignItems="start" maxW="22rem">
-          <TextField
-            ref={field}
-            label="Gravity"
-            inputMode="decimal"
-            value={typed}
-            error={questioned ? undefined : problem?.at("sg")}
-            onChange={(event) => {
-              setTyped(event.target.value);
-              setProblem(null);
-            }}
-          />
-          <TextField
-            label="Sample, °C"
-            inputMode="decimal"
-            value={temperature}
-            error={problem?.at("temperature_c")}
-            onChange={(event) => setTemperature(event.target.value)}
-          />
-        </Grid>
-        <TextField
-          label="Look, smell, anything done"
-          value={note}
-          error={problem?.at("note")}
-          onChange={(event) => setNote(event.target.value)}
-        />
-        {questioned ? (
-          <Stack
-            role="alert"
-            bg="amberWash"
-            borderWidth="1.5px"
-            borderColor="amber"
-            rounded="lg"
-            p="3"
-            gap="2"
-          >
-            <Text fontWeight="600">{questioned.message}</Text>
-            {(questioned.problem.causes ?? []).map((cause) => (
-              <HStack key={cause.code} align="center" gap="3" wrap="wrap">
-                <Text flex="1" minW="12rem">
-                  {cause.text}
-                </Text>
-                {cause.likely_sg != null && (
-                  <ActButton
-                    onClick={() => {
-                      const likely = gravity(cause.likely_sg ?? from);
-                      setTyped(likely);
-                      setProblem(null);
-                      field.current?.focus();
-                    }}
-                  >
-                    Make it {gravity(cause.likely_sg)}
-                  </ActButton>
-                )}
-              </HStack>
-            ))}
-            <QuietButton alignSelf="flex-start" onClick={() => write(typed, true)}>
-              It did read {typed}: write it down
-            </QuietButton>
-          </Stack>
-        ) : (
-          <ActButton type="submit" alignSelf="flex-start">
-            {action}
-          </ActButton>
-        )}
-        {problem && !questioned && !problem.at("sg", "temperature_c", "note") && (
-          <Box role="alert" color="bad">
-            {problem.message}
+        <Flex gap="4" wrap="wrap" align="flex-start">
+          <Box flex="1 1 13rem" maxW="18rem">
+            <StemReader
+              sg={onStem}
+              colour={colour}
+              onChange={(next) => {
+                setTyped(gravity(next));
+                setProblem(null);
+              }}
+            />
           </Box>
-        )}
+          <Stack gap="3" flex="1 1 15rem">
+            <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
+              <TextField
+                ref={field}
+                label="Gravity"
+                placeholder="1.0"
+                inputMode="decimal"
+                value={typed}
+                error={questioned ? undefined : problem?.at("sg")}
+                onChange={(event) => {
+                  setTyped(event.target.value);
+                  setProblem(null);
+                }}
+              />
+              <TextField
+                label="Sample, °C"
+                inputMode="decimal"
+                value={temperature}
+                error={problem?.at("temperature_c")}
+                onChange={(event) => setTemperature(event.target.value)}
+              />
+            </Grid>
+            <TextField
+              label="Look, smell, anything done"
+              value={note}
+              error={problem?.at("note")}
+              onChange={(event) => setNote(event.target.value)}
+            />
+            {questioned ? (
+              <Stack
+                role="alert"
+                bg="amberWash"
+                borderWidth="1.5px"
+                borderColor="amber"
+                rounded="lg"
+                p="3"
+                gap="2"
+              >
+                <Text fontWeight="600">{questioned.message}</Text>
+                {(questioned.problem.causes ?? []).map((cause) => (
+                  <HStack key={cause.code} align="center" gap="3" wrap="wrap">
+                    <Text flex="1" minW="12rem">
+                      {cause.text}
+                    </Text>
+                    {cause.likely_sg != null && (
+                      <ActButton
+                        onClick={() => {
+                          const likely = gravity(cause.likely_sg ?? from);
+                          setTyped(likely);
+                          setProblem(null);
+                          field.current?.focus();
+                        }}
+                      >
+                        Make it {gravity(cause.likely_sg)}
+                      </ActButton>
+                    )}
+                  </HStack>
+                ))}
+                <QuietButton alignSelf="flex-start" onClick={() => write(typed, true)}>
+                  It did read {typed}: write it down
+                </QuietButton>
+              </Stack>
+            ) : (
+              <ActButton type="submit" alignSelf="flex-start">
+                {action}
+              </ActButton>
+            )}
+            {problem && !questioned && !problem.at("sg", "temperature_c", "note") && (
+              <Box role="alert" color="bad">
+                {problem.message}
+              </Box>
+            )}
+          </Stack>
+        </Flex>
       </Stack>
     </form>
   );

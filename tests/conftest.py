@@ -1,0 +1,23 @@
+"""What every test may use. ./amber test starts PostgreSQL and names it in the environment."""
+
+import os
+
+import pytest
+
+# Playwright keeps an event loop in this thread; the tests' own queries are synchronous.
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+
+
+@pytest.fixture
+def password() -> str:
+    return "pears-and-plums"
+
+
+@pytest.fixture
+def account(db, django_user_model, password):
+    return django_user_model.objects.create_user("mo", password=password)
+
+
+@pytest.fixture
+def other_account(db, django_user_model, password):
+    return django_user_model.objects.create_user("bo", password=password)

@@ -1,0 +1,73 @@
+from decimal import Decimal
+
+import pytest
+
+from core.bottling import bottled_ml, check_fits, counted_ml, full_bottles
+from core.carton import facts
+from core.cost import Pack, cost_of, per_bottle, read_price
+from core.errors import JobError
+from core.label import read_label
+from core.must import Pour
+
+PEAR = Pour("Pear", "juice", fruit="pear", label=read_label("10.8", 100, "ml"))
+CARTON = Pack(Decimal("1.15"), pack_ml=1000)
+
+
+def test_part_packs_are_used_and_whole_packs_paid():
+    cost = cost_of([(PEAR.with_amount(2500), CARTON)])
+    assert (cost.used, cost.packs) == (Decimal("2.88"), Decimal("3.45"))
+
+
+def test_the_same_pack_poured_twice_is_bought_once():
+    cost = cost_of([(PEAR.with_amount(400), CARTON), (PEAR.with_amount(500), CARTON)])
+    assert cost.packs == Decimal("1.15")
+
+
+def test_a_pack_in_grams_poured_by_volume():
+    honey = Pour("Honey", "syrup", label=read_label("81", 100, "g"), volume_ml=100)
+    cost = cost_of([(honey, Pack(Decimal("2.60"), pack_g=454))])
+    # 100 ml of honey weigh about 142 g.
+    assert cost.used == pytest.approx(Decimal("0.81"), abs=Decimal("0.02"))
+
+
+def test_shares_of_bottles_add_up_to_all_of_it():
+    total = 5 * per_bottle(Decimal("5.81"), 4080, 750) + per_bottle(Decimal("5.81"), 4080, 330)
+    assert total == pytest.approx(Decimal("5.81"), abs=Decimal("0.03"))
+
+
+@pytest.mark.parametrize("text", ["", "free", "-1", "NaN", "1e9"])
+def test_prices_that_are_none(text):
+    with pytest.raises(JobError, match="price"):
+        read_price(text)
+
+
+def test_carton_facts():
+    known = facts(PEAR, CARTON)
+    assert known.sugar_g_per_l == pytest.approx(108)
+    assert known.price_per_100_g_sugar == Decimal("1.06")
+    assert known.reads.low < 1.052 < known.reads.high
+    assert known.strength_alone.value == pytest.approx(6.3, abs=0.2)
+
+
+def test_a_bag_of_sugar_has_no_gravity():
+    known = facts(Pour("Sugar", "sugar"), Pack(Decimal("1.19"), pack_g=1000))
+    assert known.reads is None
+    assert known.price_per_100_g_sugar == Decimal("0.12")
+
+
+def test_bottles_from_a_jug():
+    assert full_bottles(4400, 750) == (5, 650)
+    assert bottled_ml(4600) == pytest.approx(4416)
+    assert counted_ml({750: 5, 330: 1}) == 4080
+
+
+@pytest.mark.parametrize("bottles", [{}, {750: 0}, {750: -1}, {5: 3}, {750: 10**9}])
+def test_bottles_that_cannot_be(bottles):
+    with pytest.raises(JobError):
+        counted_ml(bottles)
+
+
+def test_no_more_in_bottles_than_in_the_jug():
+    check_fits(4600, 4500)
+    with pytest.raises(JobError, match=r"6\.00 L in bottles is more than the 4\.50 L"):
+        check_fits(6000, 4500)

@@ -1,0 +1,122 @@
+import pytest
+from django.test import Client
+
+from tests.server.conftest import CARTON, JUG
+
+pytestmark = pytest.mark.django_db
+
+PRIVATE = [
+    ("GET", "shelf/products"),
+    ("POST", "shelf/products"),
+    ("POST", "shelf/products/read"),
+    ("PUT", "shelf/products/1"),
+    ("DELETE", "shelf/products/1"),
+    ("GET", "jugs"),
+    ("POST", "jugs"),
+    ("POST", "jugs/evaluate"),
+    ("GET", "jugs/1"),
+    ("DELETE", "jugs/1"),
+    ("PUT", "jugs/1/plan"),
+    ("POST", "jugs/1/readings"),
+    ("DELETE", "jugs/1/readings/1"),
+    ("POST", "jugs/1/bottling"),
+    ("GET", "reference"),
+]
+
+
+@pytest.mark.parametrize(("method", "path"), PRIVATE)
+def test_nothing_without_signing_in(method, path):
+    response = getattr(Client(), method.lower())(f"/api/{path}", content_type="application/json")
+    assert response.status_code == 401
+    assert response.json()["errors"][0]["text"] == "Sign in first."
+
+
+def test_sign_up_sign_out_sign_in():
+    client = Client()
+    body = {
+        "name": "Ada",
+        "password": "plums-and-pears",
+        "time_zone": "Europe/Paris",
+        "currency": "eur",
+    }
+    signed = client.post("/api/session/sign-up", body, content_type="application/json").json()
+    assert (signed["name"], signed["currency"], signed["time_zone"]) == (
+        "Ada",
+        "EUR",
+        "Europe/Paris",
+    )
+    assert client.post("/api/session/sign-out").json()["signed_in"] is False
+    body = {"name": "Ada", "password": "plums-and-pears"}
+    assert client.post("/api/session/sign-in", body, content_type="application/json").json()[
+        "signed_in"
+    ]
+
+
+@pytest.mark.parametrize(
+    ("body", "at"),
+    [
+        ({"name": "", "password": "plums-and-pears"}, "name"),
+        ({"name": "x" * 200, "password": "plums-and-pears"}, "name"),
+        ({"name": "mo", "password": "plums-and-pears"}, "name"),
+        ({"name": "new", "password": "short"}, "password"),
+        ({"name": "new", "password": "password"}, "password"),
+        ({"name": "new"}, "password"),
+        ({"name": "new", "password": "plums-and-pears", "currency": "£££"}, "currency"),
+    ],
+)
+def test_accounts_that_cannot_be_opened(account, body, at):
+    response = Client().post("/api/session/sign-up", body, content_type="application/json")
+    assert response.status_code == 422
+    assert response.json()["errors"][0]["at"] == at
+
+
+def test_a_wrong_password(account):
+    body = {"name": "mo", "password": "wrong-wrong"}
+    response = Client().post("/api/session/sign-in", body, content_type="application/json")
+    assert (response.status_code, response.json()["errors"][0]["at"]) == (422, "password")
+
+
+def test_the_demo_is_only_where_it_is_offered(settings):
+    assert Client().post("/api/session/demo").status_code == 422
+    settings.AMBER_DEMO = True
+    assert Client().post("/api/session/demo").status_code == 422
+
+
+@pytest.mark.parametrize("path", ["session/sign-in", "session/sign-up", "session/demo", "jugs"])
+def test_a_forged_request_is_refused(account, path):
+    client = Client(enforce_csrf_checks=True)
+    client.force_login(account)
+    response = client.post(f"/api/{path}", {"name": "x"}, content_type="application/json")
+    assert response.status_code in (401, 403)
+
+
+def test_one_account_never_sees_anothers(call, other_call):
+    product = call.ok("POST", "shelf/products", CARTON)
+    jug = call.ok("POST", "jugs", JUG)
+    assert other_call.ok("GET", "shelf/products") == []
+    assert other_call.ok("GET", "jugs") == []
+    for method, path, body in [
+        ("GET", f"jugs/{jug['id']}", None),
+        ("DELETE", f"jugs/{jug['id']}", None),
+        ("POST", f"jugs/{jug['id']}/readings", {"sg": 1.08}),
+        ("PUT", f"jugs/{jug['id']}/plan", {"based_on": 1, "plan": {"pours": []}}),
+        ("PUT", f"shelf/products/{product['id']}", CARTON),
+        ("DELETE", f"shelf/products/{product['id']}", None),
+        ("POST", f"shelf/products/{product['id']}/restore", None),
+    ]:
+        status, data = other_call(method, path, body)
+        assert status == 404, (method, path)
+        assert "not yours" in data["errors"][0]["text"]
+    assert len(call.ok("GET", "jugs")) == 1
+
+
+def test_each_account_numbers_its_own_jugs(call, other_call):
+    assert [call.ok("POST", "jugs", JUG)["number"] for _ in range(2)] == [1, 2]
+    assert other_call.ok("POST", "jugs", JUG)["number"] == 1
+
+
+def test_the_page_asks_no_other_host(client):
+    policy = client.get("/anything").headers["Content-Security-Policy"]
+    assert "default-src 'self'" in policy
+    assert "unsafe" not in policy
+    assert "http" not in policy

@@ -1,0 +1,47 @@
+from datetime import UTC, datetime
+
+import pytest
+from django.test import Client
+
+from server.demo.load import load
+
+NOW = datetime(2026, 11, 20, 12, tzinfo=UTC)
+
+
+@pytest.fixture
+def kitchen(db, settings):
+    settings.AMBER_DEMO = True
+    assert load(NOW)
+    client = Client()
+    assert client.post("/api/session/demo").json()["signed_in"]
+    return client
+
+
+def test_it_is_loaded_once(kitchen):
+    assert not load(NOW)
+
+
+def test_the_shelf_and_the_jugs(kitchen):
+    assert len(kitchen.get("/api/shelf/products").json()) >= 14
+    jugs = kitchen.get("/api/jugs").json()
+    assert len(jugs) >= 6
+    assert {jug["stage"] for jug in jugs} == {"plan", "ferment", "bottle", "bottled"}
+
+
+def test_its_readings_are_ones_the_app_itself_would_not_question(kitchen):
+    for row in kitchen.get("/api/jugs").json():
+        jug = kitchen.get(f"/api/jugs/{row['id']}").json()
+        assert jug["problem"] is None
+        gravities = [reading["sg_at_20"] for reading in jug["readings"]]
+        assert all(
+            later <= before + 0.001 for before, later in zip(gravities, gravities[1:], strict=False)
+        )
+        if gravities:
+            expected = jug["evaluation"]["must"]["sg"]
+            assert expected["low"] <= gravities[0] <= expected["high"]
+
+
+def test_it_is_dated_back_from_the_day_it_is_loaded(kitchen):
+    jugs = [kitchen.get(f"/api/jugs/{row['id']}").json() for row in kitchen.get("/api/jugs").json()]
+    newest = max(reading["at"] for jug in jugs for reading in jug["readings"])
+    assert newest.startswith("2026-11-20")
