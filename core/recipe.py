@@ -31,7 +31,7 @@ def read_recipe(data: object) -> Recipe:
         raise JobError(f"This reads version {VERSION} of the recipe file.", "version")
     pours = fields.get("pours")
     if not isinstance(pours, list) or not pours:
-        raise JobError("Nothing is poured yet: list at least one pour.", "pours")
+        raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
     if len(pours) > _MOST_POURS:
         raise JobError(f"At most {_MOST_POURS} pours go into one jug.", "pours")
     vessel = _optional(fields, "vessel")

@@ -1,4 +1,5 @@
 from datetime import UTC, datetime
+from itertools import pairwise
 
 import pytest
 from django.test import Client
@@ -33,9 +34,7 @@ def test_its_readings_are_ones_the_app_itself_would_not_question(kitchen):
         jug = kitchen.get(f"/api/jugs/{row['id']}").json()
         assert jug["problem"] is None
         gravities = [reading["sg_at_20"] for reading in jug["readings"]]
-        assert all(
-            later <= before + 0.001 for before, later in zip(gravities, gravities[1:], strict=False)
-        )
+        assert all(later <= before + 0.001 for before, later in pairwise(gravities))
         if gravities:
             expected = jug["evaluation"]["must"]["sg"]
             assert expected["low"] <= gravities[0] <= expected["high"]

@@ -1,4 +1,5 @@
 import { chakra } from "@chakra-ui/react";
+import { memo } from "react";
 
 export type StemMark = {
   name: string;
@@ -18,13 +19,7 @@ export function Stem({ marks, label }: { marks: StemMark[]; label: string }) {
   const lowest = Math.min(0.985, ...marks.map((mark) => (mark.low ?? mark.sg) - 0.004));
   const from = Math.floor(lowest * 200) / 200;
   const to = Math.ceil(highest * 50) / 50;
-  const y = (sg: number) => PAD + ((sg - from) / (to - from)) * (H - 2 * PAD);
-  const points = (to - from) * 1000;
-  const step = points > 180 ? 10 : 5;
-  const ticks = Array.from(
-    { length: Math.floor(points / step) + 1 },
-    (_, i) => Math.round(from * 1000) + i * step,
-  );
+  const y = (sg: number) => heightOf(sg, from, to);
   return (
     <chakra.svg
       viewBox={`0 0 ${W} ${H}`}
@@ -59,22 +54,7 @@ export function Stem({ marks, label }: { marks: StemMark[]; label: string }) {
             />
           ),
       )}
-      {ticks.map((points) => (
-        <g key={points}>
-          <chakra.line
-            x1="53"
-            x2={points % 20 === 0 ? 68 : 61}
-            y1={y(points / 1000)}
-            y2={y(points / 1000)}
-            stroke="navy"
-          />
-          {points % 20 === 0 && (
-            <chakra.text x="86" y={y(points / 1000) + 4} fontSize="12px" fill="quiet">
-              {(points / 1000).toFixed(3)}
-            </chakra.text>
-          )}
-        </g>
-      ))}
+      <Ticks from={from} to={to} />
       {marks.map((mark) => (
         <g key={mark.name}>
           <chakra.line
@@ -100,3 +80,31 @@ export function Stem({ marks, label }: { marks: StemMark[]; label: string }) {
     </chakra.svg>
   );
 }
+
+function heightOf(sg: number, from: number, to: number): number {
+  return PAD + ((sg - from) / (to - from)) * (H - 2 * PAD);
+}
+
+/** The printed scale; it stays as it is while the marks on it move. */
+const Ticks = memo(function Ticks({ from, to }: { from: number; to: number }) {
+  const points = (to - from) * 1000;
+  const step = points > 180 ? 10 : 5;
+  const ticks = Array.from(
+    { length: Math.floor(points / step) + 1 },
+    (_, i) => Math.round(from * 1000) + i * step,
+  );
+  return ticks.map((tick) => {
+    const y = heightOf(tick / 1000, from, to);
+    const named = tick % 20 === 0;
+    return (
+      <g key={tick}>
+        <chakra.line x1="53" x2={named ? 68 : 61} y1={y} y2={y} stroke="navy" />
+        {named && (
+          <chakra.text x="86" y={y + 4} fontSize="12px" fill="quiet">
+            {(tick / 1000).toFixed(3)}
+          </chakra.text>
+        )}
+      </g>
+    );
+  });
+});

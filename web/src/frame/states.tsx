@@ -1,5 +1,6 @@
 import { Box, Button, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import { Link } from "react-router";
 
 /** A wait, named. It shows only when the wait is long enough to notice. */
 export function Waiting({ what }: { what: string }) {
@@ -58,6 +59,17 @@ export function ActButton(props: ActProps) {
       _hover={{ opacity: 0.9 }}
       {...props}
     />
+  );
+}
+
+/** The one thing to do here, when it is somewhere else. */
+export function GoButton({ to, children, ...button }: ActProps & { to: string }) {
+  return (
+    <ActButton asChild {...button}>
+      <Link to={to} relative="path">
+        {children}
+      </Link>
+    </ActButton>
   );
 }
 

@@ -42,7 +42,14 @@ export default function JugPage() {
             Jug {jug.data.number} · {jug.data.name}
           </Tape>
         </chakra.h1>
-        <Box as="nav" aria-label="Stages" flex="1" minW="18rem" maxW="40rem">
+        <Box
+          as="nav"
+          css={{ "& a": { display: "block" } }}
+          aria-label="Stages"
+          flex="1"
+          minW="18rem"
+          maxW="40rem"
+        >
           <Tube
             stage={jug.data.stage}
             share={jug.data.progress?.share ?? 0}
@@ -64,7 +71,7 @@ function StageLink({ stageKey }: { stageKey: string }) {
         <Box
           as="span"
           display="flex"
-          minH="40px"
+          minH="44px"
           alignItems="center"
           fontWeight={isActive ? "700" : "400"}
           textDecoration={isActive ? "underline" : "none"}

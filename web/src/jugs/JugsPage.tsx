@@ -96,11 +96,13 @@ function JugCard({
     <chakra.li>
       <Panel display="flex" flexDirection="column" gap="3" h="full">
         <Flex gap="2" align="flex-start">
-          <Link to={`/jugs/${jug.id}/${placeOf(jug.stage)}`}>
-            <Tape>
-              {jug.number} · {jug.name}
-            </Tape>
-          </Link>
+          <chakra.div css={{ "& > a": { display: "block" } }}>
+            <Link to={`/jugs/${jug.id}/${placeOf(jug.stage)}`}>
+              <Tape>
+                {jug.number} · {jug.name}
+              </Tape>
+            </Link>
+          </chakra.div>
           <QuietButton
             ml="auto"
             px="3"

@@ -17,6 +17,8 @@ const config = defineConfig({
   },
   globalCss: {
     "html, body, #root": { minHeight: "100%" },
+    // A page that grows past the screen while you drag must not move the bar under you.
+    html: { scrollbarGutter: "stable" },
     body: { bg: "tile", color: "ink", fontSize: "md", lineHeight: "1.45" },
     "*:focus-visible": { outline: "3px solid", outlineColor: "amber", outlineOffset: "2px" },
     "*, *::before, *::after": {

@@ -1,12 +1,11 @@
 import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { Link } from "react-router";
 import { answer, api, ProblemError, type Schemas } from "../../api/client";
 import { useNewest } from "../../api/newest";
 import { bottleSize, day, money, volume } from "../../format";
 import { useSay } from "../../frame/notices";
-import { ActButton, Empty, Mark, Panel, QuietButton } from "../../frame/states";
+import { ActButton, Empty, GoButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
 import { mixedLayer } from "../jugLayers";
@@ -53,9 +52,7 @@ export default function BottlePage() {
             </Heading>
             <Outcome outcome={bottled} currency={session.currency} />
             <HStack wrap="wrap">
-              <Link to="../labels" relative="path">
-                <ActButton as="span">Print labels</ActButton>
-              </Link>
+              <GoButton to="../labels">Print labels</GoButton>
               <QuietButton onClick={takeBack}>Take the bottling back</QuietButton>
             </HStack>
           </Stack>
@@ -77,11 +74,7 @@ export default function BottlePage() {
         <Empty
           title="Nothing to bottle yet"
           text="A jug is bottled when its readings prove it is done."
-          step={
-            <Link to="../pitch" relative="path">
-              <ActButton as="span">Write the first reading</ActButton>
-            </Link>
-          }
+          step={<GoButton to="../pitch">Write the first reading</GoButton>}
         />
       </Panel>
     );

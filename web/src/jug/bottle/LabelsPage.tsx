@@ -1,7 +1,7 @@
 import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import { bottleSize, percent } from "../../format";
-import { ActButton, Empty, Panel, QuietButton } from "../../frame/states";
+import { ActButton, Empty, GoButton, Panel, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { mainColour } from "../jugLayers";
 
@@ -14,11 +14,7 @@ export default function LabelsPage() {
         <Empty
           title="No bottles to label yet"
           text="Labels follow what was really bottled."
-          step={
-            <Link to="../bottle" relative="path">
-              <ActButton as="span">To bottling</ActButton>
-            </Link>
-          }
+          step={<GoButton to="../bottle">To bottling</GoButton>}
         />
       </Panel>
     );
@@ -39,9 +35,11 @@ export default function LabelsPage() {
     <Stack gap="4">
       <HStack css={{ "@media print": { display: "none" } }} wrap="wrap">
         <ActButton onClick={() => window.print()}>Print {labels.length} labels</ActButton>
-        <Link to="../bottle" relative="path">
-          <QuietButton as="span">Back</QuietButton>
-        </Link>
+        <QuietButton asChild>
+          <Link to="../bottle" relative="path">
+            Back
+          </Link>
+        </QuietButton>
       </HStack>
       <Grid
         templateColumns="repeat(auto-fill, minmax(15rem, 1fr))"

@@ -1,13 +1,12 @@
 import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { Link } from "react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { Curve } from "../../drawing/Curve";
 import { dayAndTime, gravity, percent, percentRange } from "../../format";
 import { useKeys } from "../../frame/keys";
 import { useSay } from "../../frame/notices";
-import { ActButton, Empty, Panel, QuietButton } from "../../frame/states";
+import { Empty, GoButton, Panel, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
 import { mainColour, mixedLayer } from "../jugLayers";
@@ -32,11 +31,7 @@ export default function FermentPage() {
         <Empty
           title="Not pitched yet"
           text="The ferment begins with the first reading."
-          step={
-            <Link to="../pitch" relative="path">
-              <ActButton as="span">Write the first reading</ActButton>
-            </Link>
-          }
+          step={<GoButton to="../pitch">Write the first reading</GoButton>}
         />
       </Panel>
     );
@@ -101,9 +96,7 @@ export default function FermentPage() {
             </Text>
             {progress.verdict === "done" && !jug.bottling && (
               <Box pt="3">
-                <Link to="../bottle" relative="path">
-                  <ActButton as="span">To bottling</ActButton>
-                </Link>
+                <GoButton to="../bottle">To bottling</GoButton>
               </Box>
             )}
           </Box>

@@ -1,7 +1,7 @@
 import { Grid, Heading, Stack, Text } from "@chakra-ui/react";
-import { Link, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import { gravity, range } from "../../format";
-import { ActButton, Empty, Mark, Panel } from "../../frame/states";
+import { Empty, GoButton, Mark, Panel } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
 import { mainColour, pouredLayers } from "../jugLayers";
@@ -16,11 +16,7 @@ export default function PitchPage() {
         <Empty
           title="Pitched"
           text={`The first reading was ${gravity(jug.readings[0]?.sg ?? 1)}.`}
-          step={
-            <Link to="../ferment" relative="path">
-              <ActButton as="span">To the ferment</ActButton>
-            </Link>
-          }
+          step={<GoButton to="../ferment">To the ferment</GoButton>}
         />
       </Panel>
     );
@@ -31,11 +27,7 @@ export default function PitchPage() {
         <Empty
           title="Nothing to pitch yet"
           text={jug.problem ?? "Pour something in first."}
-          step={
-            <Link to="../plan" relative="path">
-              <ActButton as="span">To the plan</ActButton>
-            </Link>
-          }
+          step={<GoButton to="../plan">To the plan</GoButton>}
         />
       </Panel>
     );

@@ -1,5 +1,5 @@
 import { HStack } from "@chakra-ui/react";
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useProducts } from "../../api/queries";
 import { ChoiceField } from "../../frame/fields";
@@ -35,7 +35,11 @@ export function sugarToPour(products: Schemas["ProductOut"][]): Pour {
   return bag ? pourOf(bag) : plainSugar;
 }
 
-export function AddPour({ onAdd }: { onAdd: (pour: Pour, pack: number) => void }) {
+export const AddPour = memo(function AddPour({
+  onAdd,
+}: {
+  onAdd: (pour: Pour, pack: number) => void;
+}) {
   const products = useProducts();
   const [chosen, setChosen] = useState("");
   const shelf = products.data ?? [];
@@ -73,4 +77,4 @@ export function AddPour({ onAdd }: { onAdd: (pour: Pour, pack: number) => void }
       </QuietButton>
     </HStack>
   );
-}
+});

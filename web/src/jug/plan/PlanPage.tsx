@@ -1,19 +1,18 @@
 import { Box, chakra, Flex, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
-import { useMemo } from "react";
-import { Link } from "react-router";
+import { memo, useCallback, useMemo } from "react";
 import type { Schemas } from "../../api/client";
 import { useProducts } from "../../api/queries";
 import { Jug } from "../../drawing/Jug";
-import { Stem } from "../../drawing/Stem";
+import { Stem, type StemMark } from "../../drawing/Stem";
 import { grams, gravity, money, range, volume } from "../../format";
 import { useKeys } from "../../frame/keys";
-import { ActButton, Empty, Mark, Panel, QuietButton } from "../../frame/states";
+import { Empty, GoButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { drinkToken } from "../../theme/drinks";
 import { useJugContext } from "../JugPage";
 import { Strengths } from "../Strengths";
 import { AddPour, sugarToPour, tap } from "./AddPour";
 import { AimPanel } from "./AimPanel";
-import { type Draft, freeName, newPour } from "./draft";
+import { type DraftPour, freeName, newPour } from "./draft";
 import { PourRow } from "./PourRow";
 import { usePlan } from "./usePlan";
 
@@ -35,28 +34,41 @@ export default function PlanPage() {
   const vessel = reference.vessels.find((row) => row.key === draft.vessel?.key);
   const capacity = draft.vessel?.volume_ml ?? 5000;
 
-  const edit = (id: number, patch: Partial<Draft["pours"][number]>, stroke?: string) =>
-    change(
-      (before) => ({
-        ...before,
-        pours: before.pours.map((row) => (row.id === id ? { ...row, ...patch } : row)),
+  // These keep their identity, so that only the row being pulled is drawn anew.
+  const edit = useCallback(
+    (id: number, patch: Partial<DraftPour>, stroke?: string) =>
+      change(
+        (before) => ({
+          ...before,
+          pours: before.pours.map((row) => (row.id === id ? { ...row, ...patch } : row)),
+        }),
+        stroke,
+      ),
+    [change],
+  );
+  const setAmount = useCallback(
+    (id: number, amount: string) => edit(id, { amount, gives: false }, `amount-${id}`),
+    [edit],
+  );
+  const setGives = useCallback((id: number, gives: boolean) => edit(id, { gives }), [edit]);
+  const remove = useCallback(
+    (id: number) =>
+      change((before) => ({ ...before, pours: before.pours.filter((row) => row.id !== id) })),
+    [change],
+  );
+  const add = useCallback(
+    (pour: Schemas["PourIn"], amount: number) =>
+      change((before) => {
+        const taken = before.pours.map((row) => row.pour.name);
+        const named = { ...pour, name: freeName(pour.name, taken) };
+        const weighed = pour.kind === "sugar" || pour.pack_g != null;
+        return {
+          ...before,
+          pours: [...before.pours, newPour(named, weighed ? "g" : "ml", amount)],
+        };
       }),
-      stroke,
-    );
-
-  function add(pour: Schemas["PourIn"], amount: number) {
-    change((before) => {
-      const name = freeName(
-        pour.name,
-        before.pours.map((row) => row.pour.name),
-      );
-      const weighed = pour.kind === "sugar" || pour.pack_g != null;
-      return {
-        ...before,
-        pours: [...before.pours, newPour({ ...pour, name }, weighed ? "g" : "ml", amount)],
-      };
-    });
-  }
+    [change],
+  );
 
   /** Hold the aim, with sugar and water to give, adding them when they are not poured yet. */
   function aim() {
@@ -92,11 +104,16 @@ export default function PlanPage() {
     }));
   }
 
-  const layers = draft.pours.map((row) => ({
-    name: row.pour.name,
-    colour: drinkToken(row.pour),
-    ml: result?.pours.find((pour) => pour.name === row.pour.name)?.room_ml ?? 0,
-  }));
+  const layers = useMemo(
+    () =>
+      draft.pours.map((row) => ({
+        name: row.pour.name,
+        colour: drinkToken(row.pour),
+        ml: result?.pours.find((pour) => pour.name === row.pour.name)?.room_ml ?? 0,
+      })),
+    [draft.pours, result],
+  );
+  const marks = useMemo(() => (result ? stemMarks(result) : []), [result]);
   const poured = result ? `${volume(result.must.volume_ml)} in ${volume(capacity)}` : "empty";
 
   return (
@@ -131,26 +148,7 @@ export default function PlanPage() {
                 ? `The stem: starts at ${gravity(result.must.sg.value)}, ends at ${gravity(result.finish.sg.value)}`
                 : "The stem"
             }
-            marks={
-              result
-                ? [
-                    {
-                      name: "ends",
-                      sg: result.finish.sg.value,
-                      low: result.finish.sg.low,
-                      high: result.finish.sg.high,
-                      tone: "good",
-                    },
-                    {
-                      name: "starts",
-                      sg: result.must.sg.value,
-                      low: result.must.sg.low,
-                      high: result.must.sg.high,
-                      tone: "amberInk",
-                    },
-                  ]
-                : []
-            }
+            marks={marks}
           />
         </Grid>
       </Panel>
@@ -192,28 +190,28 @@ export default function PlanPage() {
         ) : (
           <chakra.fieldset disabled={pitched} border="none">
             <chakra.ul listStyleType="none" aria-label="Pours" mt="1">
-              {draft.pours.map((row, index) => (
-                <PourRow
-                  key={row.id}
-                  row={row}
-                  worked={result?.pours.find((pour) => pour.name === row.pour.name)}
-                  most={row.unit === "ml" ? capacity : Math.max(capacity * 0.3, 500)}
-                  aiming={draft.aiming}
-                  problem={
-                    problems.pours[row.id] ??
-                    problem?.problem.errors.find((item) => item.at.startsWith(`pours[${index}]`))
-                      ?.text
-                  }
-                  onAmount={(amount) => edit(row.id, { amount, gives: false }, `amount-${row.id}`)}
-                  onGives={(gives) => edit(row.id, { gives })}
-                  onRemove={() =>
-                    change((before) => ({
-                      ...before,
-                      pours: before.pours.filter((other) => other.id !== row.id),
-                    }))
-                  }
-                />
-              ))}
+              {draft.pours.map((row, index) => {
+                const worked = result?.pours.find((pour) => pour.name === row.pour.name);
+                const solved = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
+                return (
+                  <PourRow
+                    key={row.id}
+                    row={row}
+                    sugarG={worked?.sugar_g ?? 0}
+                    solvedAmount={worked?.solved ? (solved ?? null) : null}
+                    most={row.unit === "ml" ? capacity : Math.max(capacity * 0.3, 500)}
+                    aiming={draft.aiming}
+                    problem={
+                      problems.pours[row.id] ??
+                      problem?.problem.errors.find((item) => item.at.startsWith(`pours[${index}]`))
+                        ?.text
+                    }
+                    onAmount={setAmount}
+                    onGives={setGives}
+                    onRemove={remove}
+                  />
+                );
+              })}
             </chakra.ul>
           </chakra.fieldset>
         )}
@@ -248,15 +246,20 @@ export default function PlanPage() {
           )}
         </Panel>
         {!pitched && result && !problem && (
-          <Link to="../pitch" relative="path">
-            <ActButton as="span" w="full">
-              To pitching
-            </ActButton>
-          </Link>
+          <GoButton to="../pitch" w="full">
+            To pitching
+          </GoButton>
         )}
       </Stack>
     </Grid>
   );
+}
+
+function stemMarks({ must, finish }: Schemas["EvaluationOut"]): StemMark[] {
+  return [
+    { name: "ends", sg: finish.sg.value, low: finish.sg.low, high: finish.sg.high, tone: "good" },
+    { name: "starts", sg: must.sg.value, low: must.sg.low, high: must.sg.high, tone: "amberInk" },
+  ];
 }
 
 function KeptMark({
@@ -282,7 +285,13 @@ function KeptMark({
   );
 }
 
-function Answer({ result, aiming }: { result: Schemas["EvaluationOut"]; aiming: boolean }) {
+const Answer = memo(function Answer({
+  result,
+  aiming,
+}: {
+  result: Schemas["EvaluationOut"];
+  aiming: boolean;
+}) {
   const { must, finish } = result;
   const { strength } = finish;
   const added = result.pours.filter((pour) => pour.solved);
@@ -327,9 +336,15 @@ function Answer({ result, aiming }: { result: Schemas["EvaluationOut"]; aiming: 
       </Stack>
     </Stack>
   );
-}
+});
 
-function Cost({ cost, currency }: { cost: Schemas["CostOut"]; currency: string }) {
+const Cost = memo(function Cost({
+  cost,
+  currency,
+}: {
+  cost: Schemas["CostOut"];
+  currency: string;
+}) {
   return (
     <Box mt="4" pt="3" borderTopWidth="1.5px" borderColor="rim">
       {cost.per_bottle !== null && (
@@ -347,4 +362,4 @@ function Cost({ cost, currency }: { cost: Schemas["CostOut"]; currency: string }
       </Text>
     </Box>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { Box, chakra, Flex, HStack, Input, Text } from "@chakra-ui/react";
-import type { Schemas } from "../../api/client";
+import { memo } from "react";
 import { grams, volume } from "../../format";
 import { QuietButton } from "../../frame/states";
 import { drinkToken } from "../../theme/drinks";
@@ -20,6 +20,7 @@ const trough = {
 };
 const thumb = {
   appearance: "none",
+  boxSizing: "border-box",
   width: "24px",
   height: "30px",
   marginTop: "-10px",
@@ -37,9 +38,10 @@ const bar = {
 };
 
 /** One pour: a bar to pull, the amount to type, and whether it may give for the aim. */
-export function PourRow({
+export const PourRow = memo(function PourRow({
   row,
-  worked,
+  sugarG,
+  solvedAmount,
   most,
   aiming,
   problem,
@@ -48,18 +50,18 @@ export function PourRow({
   onRemove,
 }: {
   row: DraftPour;
-  worked: Schemas["PourOut"] | undefined;
+  sugarG: number;
+  solvedAmount: number | null;
   most: number;
   aiming: boolean;
   problem: string | undefined;
-  onAmount: (amount: string) => void;
-  onGives: (gives: boolean) => void;
-  onRemove: () => void;
+  onAmount: (id: number, amount: string) => void;
+  onGives: (id: number, gives: boolean) => void;
+  onRemove: (id: number) => void;
 }) {
   const { pour, unit } = row;
   const solved = aiming && row.gives;
   const pack = (unit === "ml" ? pour.pack_ml : pour.pack_g) ?? null;
-  const solvedAmount = worked?.solved ? (unit === "ml" ? worked.volume_ml : worked.mass_g) : null;
   const typed = readAmount(row.amount, unit);
   const amount = solved ? (solvedAmount ?? 0) : typeof typed === "number" ? typed : 0;
   const cartons =
@@ -70,11 +72,11 @@ export function PourRow({
 
   function drag(value: number) {
     const near = cartons.find((whole) => pack && Math.abs(whole - value) < pack * SNAP);
-    onAmount(written(near ?? value));
+    onAmount(row.id, written(near ?? value));
   }
 
   function nudge(by: number) {
-    onAmount(written(Math.min(Math.max(amount + by, 0), most)));
+    onAmount(row.id, written(Math.min(Math.max(amount + by, 0), most)));
   }
 
   return (
@@ -109,7 +111,7 @@ export function PourRow({
             : pour.kind === "water"
               ? "unchlorinated"
               : "pure"}
-          {worked && worked.sugar_g >= 0.5 && ` · ${grams(worked.sugar_g)} sugar`}
+          {sugarG >= 0.5 && ` · ${grams(sugarG)} sugar`}
         </Text>
       </Box>
       <Box>
@@ -139,7 +141,7 @@ export function PourRow({
               borderWidth="1.5px"
               borderColor={problem ? "bad" : "rim"}
               rounded="lg"
-              onChange={(event) => onAmount(event.target.value)}
+              onChange={(event) => onAmount(row.id, event.target.value)}
             />
             <Text w="2ch">{unit}</Text>
           </HStack>
@@ -192,8 +194,8 @@ export function PourRow({
             fontSize="sm"
             borderColor={row.gives ? "amber" : "line"}
             aria-pressed={row.gives}
-            aria-label={`${pour.name} may give`}
-            onClick={() => onGives(!row.gives)}
+            aria-label={`${row.gives ? "gives" : "locked"}: ${pour.name}`}
+            onClick={() => onGives(row.id, !row.gives)}
           >
             {row.gives ? "gives" : "locked"}
           </QuietButton>
@@ -202,7 +204,7 @@ export function PourRow({
           px="3"
           borderColor="line"
           aria-label={`Pour no ${pour.name}`}
-          onClick={onRemove}
+          onClick={() => onRemove(row.id)}
         >
           ✕
         </QuietButton>
@@ -220,4 +222,4 @@ export function PourRow({
       )}
     </chakra.li>
   );
-}
+});

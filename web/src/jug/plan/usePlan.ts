@@ -18,6 +18,8 @@ export type Keeping =
 export function usePlan(jug: Schemas["JugOut"]) {
   const queries = useQueryClient();
   const [draft, setDraft] = useState<Draft>(() => draftOf(jug.kept.plan));
+  const current = useRef(draft);
+  current.current = draft;
   const past = useRef<Draft[]>([]);
   const last = useRef<{ stroke: string | undefined; at: number }>({ stroke: undefined, at: 0 });
   const [canUndo, setCanUndo] = useState(false);
@@ -31,17 +33,14 @@ export function usePlan(jug: Schemas["JugOut"]) {
   );
 
   /** `stroke` names one movement (a drag, a figure being typed): undone as a whole. */
-  const change = useCallback(
-    (edit: (before: Draft) => Draft, stroke?: string) => {
-      const now = Date.now();
-      const same = stroke && stroke === last.current.stroke && now - last.current.at < STROKE_MS;
-      last.current = { stroke, at: now };
-      if (!same) past.current = [...past.current.slice(-MOST_UNDO), draft];
-      setCanUndo(true);
-      setDraft(edit);
-    },
-    [draft],
-  );
+  const change = useCallback((edit: (before: Draft) => Draft, stroke?: string) => {
+    const now = Date.now();
+    const same = stroke && stroke === last.current.stroke && now - last.current.at < STROKE_MS;
+    last.current = { stroke, at: now };
+    if (!same) past.current = [...past.current.slice(-MOST_UNDO), current.current];
+    setCanUndo(true);
+    setDraft(edit);
+  }, []);
 
   const undo = useCallback(() => {
     const before = past.current.pop();

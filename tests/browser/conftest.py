@@ -1,0 +1,142 @@
+"""The real interface in Debian's Chromium, and a person to use it."""
+
+from dataclasses import dataclass
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from core.plan import Evaluation, evaluate
+from core.recipe import read_recipe
+
+FLAGS = [
+    "--headless",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True}
+
+# Each test starts a server thread and a fresh profile; a slow machine needs the room.
+expect.set_options(timeout=10_000)
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args():
+    return {"executable_path": "/usr/bin/chromium", "args": FLAGS}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args():
+    return {"viewport": {"width": 1280, "height": 800}, "timezone_id": "Europe/London"}
+
+
+@pytest.fixture(autouse=True)
+def quiet_page(page: Page, live_server):
+    """Fails the test when the page errs, is refused by its own policy, or asks another host."""
+    wrong = []
+    page.on("pageerror", lambda error: wrong.append(f"page error: {error}"))
+
+    def console(message):
+        # A refused request is also told to the console: those are tested for on purpose.
+        if message.type == "error" and "status of 4" not in message.text:
+            wrong.append(f"console: {message.text}")
+
+    page.on("console", console)
+
+    def requested(request):
+        if not request.url.startswith((live_server.url, "data:", "blob:")):
+            wrong.append(f"asked elsewhere: {request.url}")
+
+    page.on("request", requested)
+    yield
+    page.remove_listener("console", console)
+    assert wrong == []
+
+
+@dataclass
+class Person:
+    """Somebody with an account of their own, at the keyboard or with a finger."""
+
+    page: Page
+    home: str
+
+    def sign_up(self, name="Ada"):
+        page = self.page
+        page.goto(self.home)
+        page.get_by_role("button", name="Open an account").click()
+        page.get_by_label("Name").fill(name)
+        page.get_by_label("Password").fill("plums-and-pears")
+        page.get_by_role("button", name="Open it").click()
+        expect(page.get_by_role("heading", name="No jug yet")).to_be_visible()
+
+    def shelve(self, name, fruit, sugars, price, pack="1000"):
+        page = self.page
+        page.goto(f"{self.home}/shelf?read")
+        page.get_by_label("What is it?").fill(name)
+        page.get_by_label("Fruit").select_option(label=fruit)
+        page.get_by_label("Of which sugars, g").fill(sugars)
+        page.get_by_label("Pack holds").fill(pack)
+        page.get_by_label("Price, GBP").fill(price)
+        page.get_by_role("button", name="Put on the shelf").click()
+        expect(page.get_by_role("listitem").filter(has_text=name)).to_be_visible()
+
+    def begin(self, name="Pear"):
+        page = self.page
+        page.goto(f"{self.home}/jugs?new")
+        page.get_by_label("Write on the tape").fill(name)
+        page.get_by_role("button", name="Start pouring").click()
+        expect(page.get_by_role("heading", name="An empty jug")).to_be_visible()
+
+    def pour(self, name):
+        self.page.get_by_label("Pour from the shelf").select_option(label=name)
+        self.page.get_by_role("button", name="Pour it").click()
+        expect(self.page.get_by_label(f"How much {name}")).to_be_visible()
+
+    def kept(self):
+        """Wait until the plan on the screen is kept."""
+        expect(self.page.get_by_test_id("kept")).to_have_text("kept")
+
+    def pitch(self, sg):
+        page = self.page
+        page.get_by_role("link", name="To pitching").click()
+        page.get_by_label("Gravity", exact=True).fill(sg)
+        page.get_by_role("button", name="Write it down and pitch").click()
+        expect(page.get_by_role("heading", name="Readings")).to_be_visible()
+
+
+@pytest.fixture
+def person(page, live_server) -> Person:
+    return Person(page, live_server.url)
+
+
+PEAR = {
+    "name": "Pear juice",
+    "kind": "juice",
+    "fruit": "pear",
+    "label": {"sugars_g": "10.8", "per_ml": 100},
+    "price": "1.15",
+    "pack_ml": 1000,
+}
+SUGAR = {"name": "White sugar", "kind": "sugar", "sugar": "sucrose", "mass_g": 0}
+WATER = {"name": "Water", "kind": "water", "volume_ml": 0}
+
+
+def by_core(*pours, abv=None, fill_ml=None, solve=None) -> Evaluation:
+    """What core makes of the same pours, in a 5 L demijohn with general wine yeast."""
+    aim = {"abv": abv, "fill_ml": fill_ml, "solve": solve} if abv else None
+    return evaluate(
+        read_recipe(
+            {
+                "format": "amber-jug-recipe",
+                "version": 1,
+                "pours": list(pours),
+                "vessel": {"volume_ml": 5000},
+                "yeast": {"tolerance_abv": 14},
+                "aim": aim,
+            }
+        )
+    )

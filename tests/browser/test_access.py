@@ -1,0 +1,71 @@
+"""axe on every view: light and dark, desktop and phone."""
+
+from pathlib import Path
+
+import pytest
+from django.utils import timezone
+from playwright.sync_api import expect
+
+from server.demo.load import load
+from tests.browser.conftest import PHONE
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+VIEWS = ["/shelf?read", "/jugs?new", "plan", "pitch", "ferment", "bottle", "labels"]
+
+
+def violations(page):
+    # The policy forbids foreign scripts, so axe comes in through the debugger.
+    page.evaluate(AXE.read_text())
+    found = page.evaluate("axe.run()")["violations"]
+    return [(rule["id"], [node["target"] for node in rule["nodes"]]) for rule in found]
+
+
+@pytest.fixture
+def demo(page, live_server, settings):
+    settings.AMBER_DEMO = True
+    load(timezone.now())
+    page.goto(live_server.url)
+    expect(page.get_by_role("button", name="Look round the demo kitchen")).to_be_visible()
+    return page
+
+
+def look_at_everything(page, home):
+    assert violations(page) == []
+    page.get_by_role("button", name="Look round the demo kitchen").click()
+    expect(page.get_by_role("heading", name="Jugs")).to_be_visible()
+    rows = page.request.get(f"{home}/api/jugs").json()
+    jug = {row["stage"]: row["id"] for row in rows}
+    places = {
+        "plan": jug["plan"],
+        "pitch": jug["plan"],
+        "ferment": jug["ferment"],
+        "bottle": jug["bottle"],
+        "labels": jug["bottled"],
+    }
+    for view in VIEWS:
+        page.goto(home + (view if view.startswith("/") else f"/jugs/{places[view]}/{view}"))
+        page.wait_for_load_state("networkidle")
+        expect(page.locator("h1")).to_be_visible()
+        assert (view, violations(page)) == (view, [])
+        small = page.evaluate(
+            """() => [...document.querySelectorAll("main a, main button, main input, main select")]
+                .filter(e => e.getClientRects().length && !e.closest("[disabled]"))
+                .map(e => [e.ariaLabel || e.innerText, Math.round(e.getBoundingClientRect().height)])
+                .filter(([, height]) => height < 44)"""
+        )
+        assert (view, small) == (view, [])
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_desktop(demo, live_server, scheme):
+    demo.emulate_media(color_scheme=scheme)
+    look_at_everything(demo, live_server.url)
+
+
+@pytest.mark.browser_context_args(**PHONE)
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_phone(demo, live_server, scheme):
+    demo.emulate_media(color_scheme=scheme)
+    look_at_everything(demo, live_server.url)

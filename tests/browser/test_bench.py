@@ -1,0 +1,169 @@
+"""The plan page: what it draws, what it refuses, and that nothing is lost."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import PEAR, SUGAR, WATER, by_core
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+@pytest.fixture
+def bench(page, person):
+    person.sign_up()
+    person.shelve("Pear juice", "Pear", "10.8", "1.15")
+    person.begin()
+    person.pour("Pear juice")
+    person.kept()
+    return page
+
+
+def test_a_fast_drag_ends_on_the_newest_answer_with_one_request_in_flight(bench):
+    flying, most = 0, 0
+
+    def started(request):
+        nonlocal flying, most
+        if request.url.endswith("/evaluate"):
+            flying += 1
+            most = max(most, flying)
+
+    def ended(request):
+        nonlocal flying
+        if request.url.endswith("/evaluate"):
+            flying -= 1
+
+    bench.on("request", started)
+    bench.on("requestfinished", ended)
+    bar = bench.get_by_label("How much Pear juice")
+    box = bar.bounding_box()
+    y = box["y"] + box["height"] / 2
+    bench.mouse.move(box["x"] + 20, y)
+    bench.mouse.down()
+    for turn in range(4):
+        bench.mouse.move(box["x"] + (box["width"] - 30 if turn % 2 else 30), y, steps=25)
+    bench.mouse.up()
+    amount = float(bench.get_by_label("Amount of Pear juice, ml").input_value())
+    assert amount > 4000
+    sg = by_core({**PEAR, "volume_ml": amount}).must
+    expect(bench.get_by_text(f"{sg.mix.volume_ml / 1000:.2f} L", exact=True)).to_be_visible()
+    assert most == 1
+
+
+def test_too_much_is_drawn_and_said_as_overflow(bench):
+    bench.get_by_label("Amount of Pear juice, ml").fill("5.3 L")
+    expect(bench.get_by_text("300 ml too much for this vessel")).to_be_visible()
+    expect(bench.locator("svg ellipse")).to_have_count(1)
+
+
+@pytest.mark.parametrize(
+    ("typed", "sentence"),
+    [
+        ("-5", "An amount is 0 or more, like 750 or 1.5 L."),
+        ("", "Write how much, like 750 or 1.5 L."),
+        ("2 kg", "This is poured: write ml or L, like 750 or 1.5 L."),
+        ("lots", "Write an amount like 750 or 1.5 L."),
+        ("1000000000", "1e+09 is too much: at most 1e+06."),
+    ],
+)
+def test_a_wrong_amount_keeps_what_was_typed(bench, typed, sentence):
+    field = bench.get_by_label("Amount of Pear juice, ml")
+    field.fill(typed)
+    expect(bench.get_by_text(sentence).first).to_be_visible()
+    expect(field).to_have_value(typed)
+    expect(field).to_have_attribute("aria-invalid", "true")
+
+
+def test_an_aim_that_cannot_be_met_says_why_beside_it(bench):
+    bench.get_by_label("Amount of Pear juice, ml").fill("4000")
+    bench.get_by_role("button", name="Reach it with sugar and water").click()
+    aim = bench.get_by_role("region", name="Aim for")
+    for field, typed, sentence in [
+        ("Strength, %", "16", "The yeast gives up near 14 %"),
+        ("Strength, %", "99", "not a strength yeast reaches"),
+        ("Strength, %", "strong", "Write a strength in %"),
+        ("Fill, litres", "3", "already fills 4.00 L of 3.00 L"),
+    ]:
+        bench.get_by_label("Strength, %").fill("11")
+        bench.get_by_label(field).fill(typed)
+        expect(aim).to_contain_text(sentence)
+        expect(bench.get_by_label(field)).to_have_value(typed)
+        bench.get_by_label(field).fill("11" if "%" in field else "4.6")
+
+
+def test_undo_brings_a_pour_back(bench):
+    bench.get_by_role("button", name="Pour no Pear juice").click()
+    expect(bench.get_by_role("heading", name="An empty jug")).to_be_visible()
+    bench.get_by_role("button", name="Undo").click()
+    expect(bench.get_by_label("How much Pear juice")).to_be_visible()
+
+
+def test_letting_go_of_the_aim_keeps_its_amounts(bench):
+    bench.get_by_label("Amount of Pear juice, ml").fill("3000")
+    bench.get_by_role("button", name="Reach it with sugar and water").click()
+    core = by_core(
+        {**PEAR, "volume_ml": 3000},
+        SUGAR,
+        WATER,
+        abv=11,
+        fill_ml=4600,
+        solve=["White sugar", "Water"],
+    )
+    expect(bench.get_by_text(re.compile("^Add "))).to_contain_text(f"{core.pours[1].mass_g:.0f} g")
+    bench.get_by_role("button", name="Let go of the aim").click()
+    field = bench.get_by_label("Amount of White sugar, g")
+    expect(field).to_have_value(
+        re.compile(rf"^{core.pours[1].mass_g:.0f}\b|^{core.pours[1].mass_g:.1f}")
+    )
+
+
+def test_a_plan_comes_back_as_kept(bench, person):
+    bench.get_by_label("Amount of Pear juice, ml").fill("2750")
+    expect(bench.get_by_test_id("kept")).to_have_text("keeping …")
+    person.kept()
+    bench.reload()
+    expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("2750")
+
+
+def test_the_second_window_is_told_and_chooses(bench, person):
+    other = bench.context.new_page()
+    other.goto(bench.url)
+    field = other.get_by_label("Amount of Pear juice, ml")
+    expect(field).to_be_visible()
+    bench.get_by_label("Amount of Pear juice, ml").fill("2000")
+    person.kept()
+    bench.wait_for_timeout(800)
+    field.fill("4000")
+    told = other.get_by_role("alert").filter(has_text="changed in another window")
+    expect(told).to_be_visible()
+    expect(field).to_have_value("4000")
+    told.get_by_role("button", name="Show that one").click()
+    expect(other.get_by_label("Amount of Pear juice, ml")).to_have_value("2000")
+    other.get_by_role("button", name="Undo").click()
+    expect(other.get_by_label("Amount of Pear juice, ml")).to_have_value("4000")
+
+
+def test_a_server_that_does_not_answer_loses_nothing(page, person):
+    person.sign_up()
+    page.goto(f"{person.home}/shelf?read")
+    page.get_by_label("What is it?").fill("Pear juice")
+    page.get_by_label("Of which sugars, g").fill("10.8")
+    page.route("**/api/shelf/products", lambda route: route.fulfill(status=503, body="gone"))
+    page.get_by_label("Price, GBP").fill("1.15")
+    # The browser itself reports the 503, which is what this test is about.
+    page.get_by_role("button", name="Put on the shelf").click()
+    expect(page.get_by_role("alert")).to_contain_text("does not answer")
+    expect(page.get_by_label("What is it?")).to_have_value("Pear juice")
+
+
+def test_a_bad_label_is_told_beside_its_field(page, person):
+    person.sign_up()
+    page.goto(f"{person.home}/shelf?read")
+    page.get_by_label("Price, GBP").fill("1.15")
+    page.get_by_label("Of which sugars, g").fill("140")
+    expect(page.get_by_text("140 g in 100 ml is more than sugar can dissolve")).to_be_visible()
+    expect(page.get_by_label("Of which sugars, g")).to_have_value("140")
+    page.get_by_label("Of which sugars, g").fill("10.8")
+    page.get_by_role("button", name="Put on the shelf").click()
+    expect(page.get_by_text("Give it a name you would know it by.")).to_be_visible()

@@ -1,0 +1,293 @@
+"""The five steps on an empty account; every figure on the screen is core's."""
+
+import re
+from datetime import timedelta
+
+import pytest
+from playwright.sync_api import expect
+
+from core.bottling import full_bottles
+from core.carton import facts
+from core.cost import per_bottle
+from core.strength import strength
+from server.jugs.models import Reading
+from tests.browser.conftest import PEAR, PHONE, SUGAR, WATER, by_core
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+def carton():
+    item = by_core({**PEAR, "volume_ml": 1000})
+    from decimal import Decimal
+
+    from core.cost import Pack
+
+    return facts(item.pours[0], Pack(Decimal("1.15"), pack_ml=1000))
+
+
+def check_carton(page):
+    known = carton()
+    row = page.get_by_role("list", name="On the shelf").get_by_role("listitem")
+    expect(row).to_contain_text(f"{known.sugar_g_per_l:.0f} g/L sugar")
+    expect(row).to_contain_text(f"reads {known.reads.low:.3f}–{known.reads.high:.3f}")
+    expect(row).to_contain_text(f"alone {known.strength_alone.value:.1f} %")
+    expect(row).to_contain_text(f"£{known.price_per_100_g_sugar}")
+
+
+def said(volume_ml):
+    return f"{volume_ml / 1000:.2f} L" if volume_ml >= 999.5 else f"{volume_ml:.0f} ml"
+
+
+def check_plan(page, core):
+    sugar, water = core.pours[1].mass_g, core.pours[2].volume_ml
+    answer = page.get_by_text(re.compile("^Add "))
+    expect(answer).to_have_text(f"Add {sugar:.0f} g white sugar and {said(water)} water.")
+    page_text = page.locator("main")
+    sg, end, abv = core.must.sg, core.finish.sg, core.finish.abv
+    expect(page_text).to_contain_text(f"{sg.value:.3f} ({sg.low:.3f}–{sg.high:.3f})")
+    expect(page_text).to_contain_text(f"{end.value:.3f} ({end.low:.3f}–{end.high:.3f})")
+    schools = page.get_by_role("table", name="Strength, three ways")
+    expect(schools).to_contain_text(f"{abv.value:.1f} % ({abv.low:.1f}–{abv.high:.1f} %)")
+    expect(schools).to_contain_text(f"{core.finish.strength.quick_sum:.1f} %")
+    expect(schools).to_contain_text(f"{core.finish.strength.potential_scale:.1f} %")
+    bottles, _ = full_bottles(core.bottled_ml, 750)
+    each = per_bottle(core.cost.used, bottles * 750, 750)
+    expect(page_text).to_contain_text(f"£{each} a bottle {bottles} × 75 cl")
+
+
+def move_back(days):
+    """Age what is in the record, so that the next reading is days later."""
+    for reading in Reading.objects.all():
+        reading.at -= timedelta(days=days)
+        reading.save()
+
+
+def check_ferment(page, og, now, core):
+    schools = strength(og, now, core.must.mix.as_sucrose)
+    expect(page.locator("main")).to_contain_text(f"{og:.3f} → {now:.3f}")
+    expect(page.locator("main")).to_contain_text(
+        f"{schools.mass_balance.value:.1f} % so far"
+        f" ({schools.mass_balance.low:.1f}–{schools.mass_balance.high:.1f} %)"
+    )
+
+
+def check_bottled(page, core, og, end):
+    each = per_bottle(core.cost.used, 5 * 750 + 330, 750)
+    small = per_bottle(core.cost.used, 5 * 750 + 330, 330)
+    table = page.get_by_role("table", name="Bottles and what each cost")
+    expect(table).to_contain_text(f"5 × 75 cl£{each} each")
+    expect(table).to_contain_text(f"1 × 33 cl£{small} each")
+    abv = strength(og, end, core.must.mix.as_sucrose).mass_balance.value
+    expect(page.get_by_role("table", name="Strength, three ways")).to_contain_text(f"{abv:.1f} %")
+    return abv
+
+
+def test_by_pointer(page, person):
+    person.sign_up()
+    person.shelve("Pear juice", "Pear", "10.8", "1.15")
+    check_carton(page)
+
+    person.begin("Pear")
+    person.pour("Pear juice")
+    bar = page.get_by_label("How much Pear juice")
+    box = bar.bounding_box()
+    middle = box["y"] + box["height"] / 2
+    page.mouse.move(box["x"] + 12 + (box["width"] - 24) * 0.2, middle)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 12 + (box["width"] - 24) * 0.602, middle, steps=12)
+    page.mouse.up()
+    # Near the third whole carton the bar stops on it.
+    expect(page.get_by_label("Amount of Pear juice, ml")).to_have_value("3000")
+    page.get_by_role("button", name="Reach it with sugar and water").click()
+    page.get_by_label("Strength, %").fill("11.5")
+    page.get_by_label("Fill, litres").fill("4.6")
+    core = by_core(
+        {**PEAR, "volume_ml": 3000},
+        SUGAR,
+        WATER,
+        abv=11.5,
+        fill_ml=4600,
+        solve=["White sugar", "Water"],
+    )
+    check_plan(page, core)
+    person.kept()
+
+    page.get_by_role("link", name="To pitching").click()
+    page.get_by_label("Gravity", exact=True).fill("1.182")
+    page.get_by_role("button", name="Write it down and pitch").click()
+    questioned = page.get_by_role("alert")
+    expect(questioned).to_contain_text("A whole division misread: 1.182 written for 1.082.")
+    questioned.get_by_role("button", name="Make it 1.082").click()
+    page.get_by_role("button", name="Write it down and pitch").click()
+    check_ferment(page, 1.082, 1.082, core)
+
+    move_back(14)
+    end = round(core.finish.sg.value, 3)
+    for wait, verdict in [(4, "Nearly there."), (0, "Done.")]:
+        page.reload()
+        page.get_by_label("Gravity", exact=True).fill(f"{end:.3f}")
+        page.get_by_role("button", name="Write it down").click()
+        expect(page.get_by_text(verdict, exact=True)).to_be_visible()
+        move_back(wait)
+    check_ferment(page, 1.082, end, core)
+
+    page.get_by_role("link", name="To bottling").click()
+    page.get_by_role("button", name="One 33 cl more").click()
+    page.get_by_role("button", name="Bottled: write it down").click()
+    abv = check_bottled(page, core, 1.082, end)
+    page.get_by_role("link", name="Print labels").click()
+    labels = page.get_by_role("list", name="Labels").get_by_role("listitem")
+    expect(labels).to_have_count(6)
+    expect(labels.first).to_contain_text(f"{abv:.1f} % vol")
+    expect(labels.first).to_contain_text("Batch 1")
+
+
+def tab_to(page, locator, most=60):
+    """Press Tab until the element has the focus."""
+    for _ in range(most):
+        if locator.evaluate("element => element === document.activeElement"):
+            return
+        page.keyboard.press("Tab")
+    raise AssertionError(f"Tab never reached {locator}")
+
+
+def test_by_keyboard_alone(page, person):
+    page.goto(person.home)
+    keys = page.keyboard
+    tab_to(page, page.get_by_role("button", name="Open an account"))
+    keys.press("Enter")
+    tab_to(page, page.get_by_label("Name"))
+    keys.type("Ada")
+    keys.press("Tab")
+    keys.type("plums-and-pears")
+    keys.press("Enter")
+    expect(page.get_by_role("heading", name="No jug yet")).to_be_visible()
+
+    keys.press("l")
+    expect(page.get_by_label("What is it?")).to_be_focused()
+    keys.type("Pear juice")
+    tab_to(page, page.get_by_label("Fruit"))
+    keys.type("Pear")
+    tab_to(page, page.get_by_label("Of which sugars, g"))
+    keys.type("10.8")
+    tab_to(page, page.get_by_label("Price, GBP"))
+    keys.type("1.15")
+    keys.press("Enter")
+    expect(page.get_by_text("Pear juice is on the shelf.")).to_be_visible()
+    check_carton(page)
+
+    page.get_by_role("heading", name="Shelf").click()
+    keys.press("n")
+    expect(page.get_by_label("Write on the tape")).to_be_focused()
+    keys.type("Pear")
+    keys.press("Enter")
+    choose = page.get_by_label("Pour from the shelf")
+    expect(choose).to_be_visible()
+    tab_to(page, choose)
+    keys.type("Pear")
+    tab_to(page, page.get_by_role("button", name="Pour it"))
+    keys.press("Enter")
+    bar = page.get_by_label("How much Pear juice")
+    expect(bar).to_be_visible()
+    page.get_by_role("heading", name="What goes in").click()
+    tab_to(page, bar, most=80)
+    keys.press("Shift+ArrowRight")
+    keys.press("Shift+ArrowRight")
+    amount = page.get_by_label("Amount of Pear juice, ml")
+    expect(amount).to_have_value("3000")
+    keys.press("ArrowRight")
+    expect(amount).to_have_value("3015")
+    keys.press("z")
+    expect(amount).not_to_have_value("3015")
+    tab_to(page, amount, most=80)
+    keys.press("Control+a")
+    keys.type("3000")
+    tab_to(page, page.get_by_role("button", name="Reach it with sugar and water"))
+    keys.press("Enter")
+    core = by_core(
+        {**PEAR, "volume_ml": 3000},
+        SUGAR,
+        WATER,
+        abv=11,
+        fill_ml=4600,
+        solve=["White sugar", "Water"],
+    )
+    check_plan(page, core)
+    person.kept()
+
+    tab_to(page, page.get_by_role("link", name="To pitching"), most=80)
+    keys.press("Enter")
+    stem = page.get_by_role("slider", name="Gravity on the stem")
+    tab_to(page, stem, most=80)
+    keys.press("ArrowUp")
+    keys.press("ArrowDown")
+    og = round(core.must.sg.value, 3)
+    expect(page.get_by_label("Gravity", exact=True)).to_have_value(f"{og:.3f}")
+    tab_to(page, page.get_by_role("button", name="Write it down and pitch"))
+    keys.press("Enter")
+    check_ferment(page, og, og, core)
+
+    move_back(14)
+    end = round(core.finish.sg.value, 3)
+    for wait in (4, 0):
+        page.reload()
+        field = page.get_by_label("Gravity", exact=True)
+        expect(field).to_be_visible()
+        tab_to(page, field, most=80)
+        keys.type(f"{end:.3f}")
+        keys.press("Enter")
+        expect(page.get_by_text(f"{end:.3f} is written down.")).to_be_visible()
+        move_back(wait)
+    tab_to(page, page.get_by_role("link", name="To bottling"), most=80)
+    keys.press("Enter")
+    more = page.get_by_role("button", name="One 33 cl more")
+    expect(more).to_be_visible()
+    tab_to(page, more, most=80)
+    keys.press("Enter")
+    tab_to(page, page.get_by_role("button", name="Bottled: write it down"))
+    keys.press("Enter")
+    check_bottled(page, core, og, end)
+
+
+@pytest.mark.browser_context_args(**PHONE)
+def test_on_a_phone(page, person):
+    def fits():
+        assert page.evaluate("document.documentElement.scrollWidth") <= 390
+
+    person.sign_up()
+    fits()
+    person.shelve("Pear juice", "Pear", "10.8", "1.15")
+    check_carton(page)
+    fits()
+    person.begin("Pear")
+    person.pour("Pear juice")
+    page.get_by_label("Amount of Pear juice, ml").fill("3 L")
+    page.get_by_role("button", name="Reach it with sugar and water").tap()
+    core = by_core(
+        {**PEAR, "volume_ml": 3000},
+        SUGAR,
+        WATER,
+        abv=11,
+        fill_ml=4600,
+        solve=["White sugar", "Water"],
+    )
+    check_plan(page, core)
+    fits()
+    person.kept()
+    person.pitch(f"{core.must.sg.value:.3f}")
+    fits()
+    og = round(core.must.sg.value, 3)
+    end = round(core.finish.sg.value, 3)
+    move_back(14)
+    for wait in (4, 0):
+        page.reload()
+        page.get_by_label("Gravity", exact=True).fill(f"{end:.3f}")
+        page.get_by_role("button", name="Write it down").tap()
+        expect(page.get_by_text(f"{end:.3f} is written down.")).to_be_visible()
+        move_back(wait)
+    page.get_by_role("link", name="To bottling").tap()
+    page.get_by_role("button", name="One 33 cl more").tap()
+    fits()
+    page.get_by_role("button", name="Bottled: write it down").tap()
+    check_bottled(page, core, og, end)
+    fits()
