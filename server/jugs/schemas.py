@@ -2,18 +2,18 @@
 
 from datetime import datetime
 
-from ninja import Schema
+from pydantic import BaseModel
 
 from server.shelf.schemas import IntervalOut
 
 
-class LabelIn(Schema):
+class LabelIn(BaseModel):
     sugars_g: str | float
     per_ml: float | None = None
     per_g: float | None = None
 
 
-class PourIn(Schema):
+class PourIn(BaseModel):
     """A pour of the recipe file; `product_id` remembers what on the shelf it came from."""
 
     name: str
@@ -30,26 +30,26 @@ class PourIn(Schema):
     product_id: int | None = None
 
 
-class VesselIn(Schema):
+class VesselIn(BaseModel):
     """The vessel; `key` names a row of the reference table, whose shape is drawn."""
 
     volume_ml: float
     key: str | None = None
 
 
-class YeastIn(Schema):
+class YeastIn(BaseModel):
     tolerance_abv: float
     key: str | None = None
 
 
-class AimIn(Schema):
+class AimIn(BaseModel):
     solve: list[str]
     abv: float | None = None
     og: float | None = None
     fill_ml: float | None = None
 
 
-class PlanIn(Schema):
+class PlanIn(BaseModel):
     """A plan in the shape of the recipe file."""
 
     name: str = ""
@@ -59,26 +59,26 @@ class PlanIn(Schema):
     aim: AimIn | None = None
 
 
-class JugIn(Schema):
+class JugIn(BaseModel):
     name: str
     vessel: VesselIn
     yeast: YeastIn
 
 
-class KeepPlanIn(Schema):
+class KeepPlanIn(BaseModel):
     """`based_on` is the version this window started from."""
 
     based_on: int
     plan: PlanIn
 
 
-class MustOut(Schema):
+class MustOut(BaseModel):
     volume_ml: float
     sugar_g: float
     sg: IntervalOut
 
 
-class StrengthOut(Schema):
+class StrengthOut(BaseModel):
     """% vol by the three schools."""
 
     mass_balance: IntervalOut
@@ -86,14 +86,14 @@ class StrengthOut(Schema):
     potential_scale: float
 
 
-class FinishOut(Schema):
+class FinishOut(BaseModel):
     sg: IntervalOut
     strength: StrengthOut
     residual_sugar_g_per_l: float
     limited_by: str
 
 
-class PourOut(Schema):
+class PourOut(BaseModel):
     """One pour worked out: its amount, and its part of the jug."""
 
     name: str
@@ -104,7 +104,7 @@ class PourOut(Schema):
     room_ml: float
 
 
-class CostOut(Schema):
+class CostOut(BaseModel):
     """Money as text. Bottles are whole ones of `bottle_ml`, after what stays on the lees."""
 
     used: str
@@ -116,12 +116,12 @@ class CostOut(Schema):
     per_bottle: str | None
 
 
-class WarningOut(Schema):
+class WarningOut(BaseModel):
     code: str
     text: str
 
 
-class EvaluationOut(Schema):
+class EvaluationOut(BaseModel):
     pours: list[PourOut]
     must: MustOut
     finish: FinishOut
@@ -129,7 +129,7 @@ class EvaluationOut(Schema):
     warnings: list[WarningOut]
 
 
-class ReadingIn(Schema):
+class ReadingIn(BaseModel):
     sg: float
     temperature_c: float = 20.0
     note: str = ""
@@ -137,7 +137,7 @@ class ReadingIn(Schema):
     insist: bool = False
 
 
-class ReadingOut(Schema):
+class ReadingOut(BaseModel):
     """A reading as read, and what it means at 20 °C."""
 
     id: int
@@ -149,7 +149,7 @@ class ReadingOut(Schema):
     insisted: bool
 
 
-class ProgressOut(Schema):
+class ProgressOut(BaseModel):
     """How far the ferment has come. `share` 0 to 1, `points_to_go` in thousandths."""
 
     strength: StrengthOut
@@ -160,23 +160,23 @@ class ProgressOut(Schema):
     advice: str
 
 
-class BottleCountIn(Schema):
+class BottleCountIn(BaseModel):
     size_ml: int
     count: int
 
 
-class BottlingIn(Schema):
+class BottlingIn(BaseModel):
     bottles: list[BottleCountIn]
     insist: bool = False
 
 
-class BottleOutcome(Schema):
+class BottleOutcome(BaseModel):
     size_ml: int
     count: int
     cost_each: str
 
 
-class BottlingOut(Schema):
+class BottlingOut(BaseModel):
     """What was really bottled; `left_ml` is what did not get there."""
 
     id: int | None
@@ -188,12 +188,12 @@ class BottlingOut(Schema):
     cost_per_litre: str
 
 
-class PlanOut(Schema):
+class PlanOut(BaseModel):
     version: int
     plan: PlanIn
 
 
-class JugOut(Schema):
+class JugOut(BaseModel):
     """Everything about one jug. `problem` says why the plan cannot be worked out."""
 
     id: int
@@ -209,14 +209,14 @@ class JugOut(Schema):
     bottling: BottlingOut | None
 
 
-class DrinkOut(Schema):
+class DrinkOut(BaseModel):
     """What a pour is, for its colour."""
 
     fruit: str | None
     kind: str
 
 
-class JugRow(Schema):
+class JugRow(BaseModel):
     """A jug in the list."""
 
     id: int
@@ -231,7 +231,7 @@ class JugRow(Schema):
     share: float
 
 
-class KeptOut(Schema):
+class KeptOut(BaseModel):
     """A plan kept, with its new version."""
 
     version: int

@@ -2,14 +2,14 @@
 
 from decimal import Decimal
 
-from ninja import Schema
+from pydantic import BaseModel
 
 from core.carton import CartonFacts
 from core.interval import Interval
 from server.shelf.models import Product
 
 
-class IntervalOut(Schema):
+class IntervalOut(BaseModel):
     """A figure with the ends of its 90 % interval."""
 
     value: float
@@ -21,7 +21,7 @@ class IntervalOut(Schema):
         return cls(value=interval.value, low=interval.low, high=interval.high)
 
 
-class ProductIn(Schema):
+class ProductIn(BaseModel):
     """A product as typed. Amounts in ml or g; `sugars_g` and `price` as text."""
 
     name: str
@@ -37,7 +37,7 @@ class ProductIn(Schema):
     price: str
 
 
-class FactsOut(Schema):
+class FactsOut(BaseModel):
     """What core makes of a product: g/L, g per 100 g, SG 20/20, % vol, price of 100 g sugar."""
 
     sugar_g_per_l: float | None
@@ -80,7 +80,7 @@ class ProductOut(ProductIn):
         )
 
 
-class NamedOut(Schema):
+class NamedOut(BaseModel):
     """A row of a reference table."""
 
     key: str
@@ -102,7 +102,7 @@ class BottleOut(NamedOut):
     volume_ml: int
 
 
-class ReferenceOut(Schema):
+class ReferenceOut(BaseModel):
     """The tables the page chooses from."""
 
     kinds: list[str]

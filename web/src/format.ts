@@ -31,8 +31,16 @@ export function pack(amount: number, unit: "ml" | "g"): string {
   return amount >= 1000 ? `${amount / 1000} ${big}` : `${amount} ${unit}`;
 }
 
+const currencies = new Map<string, Intl.NumberFormat>();
+
 export function money(amount: string, currency: string): string {
-  return new Intl.NumberFormat("en-GB", { style: "currency", currency }).format(Number(amount));
+  // Making a formatter takes longer than using one a hundred times.
+  let format = currencies.get(currency);
+  if (!format) {
+    format = new Intl.NumberFormat("en-GB", { style: "currency", currency });
+    currencies.set(currency, format);
+  }
+  return format.format(Number(amount));
 }
 
 export function day(at: string, timeZone: string): string {

@@ -1,4 +1,5 @@
 import { chakra } from "@chakra-ui/react";
+import { colour } from "../theme/colour";
 
 export type CurvePoint = { at: number; sg: number; label: string };
 
@@ -36,69 +37,69 @@ export function Curve({
   const dayMarks = Array.from({ length: Math.floor(days / every) + 1 }, (_, i) => i * every);
   return (
     <chakra.svg viewBox={`0 0 ${W} ${H}`} width="100%" role="img" aria-label={label}>
-      <chakra.rect
+      <rect
         x={LEFT}
         width={W - LEFT - RIGHT}
         y={y(ends.high)}
         height={y(ends.low) - y(ends.high)}
-        fill="goodWash"
+        fill={colour("goodWash")}
       />
-      <chakra.text
+      <text
         x={W - RIGHT - 4}
         y={y(ends.low) + 15}
-        fontSize="11px"
+        fontSize="11"
         textAnchor="end"
-        fill="good"
+        fill={colour("good")}
       >
         where this should end
-      </chakra.text>
+      </text>
       {lines.map((sg) => (
         <g key={sg}>
-          <chakra.line x1={LEFT} x2={W - RIGHT} y1={y(sg)} y2={y(sg)} stroke="line" />
-          <chakra.text x={LEFT - 8} y={y(sg) + 4} fontSize="11px" textAnchor="end" fill="quiet">
+          <line x1={LEFT} x2={W - RIGHT} y1={y(sg)} y2={y(sg)} stroke={colour("line")} />
+          <text x={LEFT - 8} y={y(sg) + 4} fontSize="11" textAnchor="end" fill={colour("quiet")}>
             {sg.toFixed(3)}
-          </chakra.text>
+          </text>
         </g>
       ))}
       {dayMarks.map((day) => (
-        <chakra.text
+        <text
           key={day}
           x={x(first + day * DAY)}
           y={H - 10}
-          fontSize="11px"
+          fontSize="11"
           textAnchor="middle"
-          fill="quiet"
+          fill={colour("quiet")}
         >
           {day === 0 ? "day 0" : day}
-        </chakra.text>
+        </text>
       ))}
-      <chakra.line
+      <line
         x1={x(now)}
         x2={x(now)}
         y1={TOP}
         y2={H - BOTTOM}
-        stroke="rim"
+        stroke={colour("rim")}
         strokeDasharray="2 5"
       />
-      <chakra.polyline
+      <polyline
         points={points.map((point) => `${x(point.at)},${y(point.sg)}`).join(" ")}
         fill="none"
-        stroke="rim"
+        stroke={colour("rim")}
         strokeWidth="3"
         strokeLinejoin="round"
       />
       {points.map((point) => (
-        <chakra.circle
+        <circle
           key={point.at}
           cx={x(point.at)}
           cy={y(point.sg)}
           r="5"
-          fill="amber"
-          stroke="rim"
+          fill={colour("amber")}
+          stroke={colour("rim")}
           strokeWidth="2"
         >
           <title>{point.label}</title>
-        </chakra.circle>
+        </circle>
       ))}
     </chakra.svg>
   );

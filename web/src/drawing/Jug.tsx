@@ -1,5 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useId } from "react";
+import { colour } from "../theme/colour";
 import { lettersOn } from "../theme/drinks";
 import { levelOf, profileOf } from "./vessels";
 
@@ -61,10 +62,10 @@ export function Jug({
           <path d={`${outline}Z`} />
         </clipPath>
         <pattern id={`${id}foam`} width="9" height="9" patternUnits="userSpaceOnUse">
-          <chakra.circle cx="3" cy="3" r="1.8" fill="amber" opacity="0.55" />
+          <circle cx="3" cy="3" r="1.8" fill={colour("amber")} opacity="0.55" />
         </pattern>
       </defs>
-      <chakra.path d={`${outline}Z`} fill="glass" />
+      <path d={`${outline}Z`} fill={colour("glass")} />
       <g clipPath={`url(#${id}glass)`}>
         {!over && surface > 0 && surface < profile.shoulder && (
           <rect
@@ -76,18 +77,18 @@ export function Jug({
           />
         )}
         {drawn.map((layer) => (
-          <chakra.rect
+          <rect
             key={layer.name}
             x="0"
             width={W}
             y={y(layer.to)}
             height={y(layer.from) - y(layer.to)}
-            fill={layer.colour}
+            fill={colour(layer.colour)}
           />
         ))}
       </g>
       {marks.map((litre) => (
-        <chakra.g key={litre} color="rim">
+        <g key={litre} color={colour("rim")}>
           <line
             x1={W / 2 - x(profile.body)}
             x2={W / 2 - x(profile.body) - 7}
@@ -95,50 +96,50 @@ export function Jug({
             y2={y(levelOf(shape, (litre * 1000) / capacityMl))}
             stroke="currentColor"
           />
-          <chakra.text
+          <text
             x={W / 2 - x(profile.body) - 10}
             y={y(levelOf(shape, (litre * 1000) / capacityMl)) + 4}
-            fontSize="13px"
+            fontSize="13"
             textAnchor="end"
-            fill="quiet"
+            fill={colour("quiet")}
           >
             {litre} L
-          </chakra.text>
-        </chakra.g>
+          </text>
+        </g>
       ))}
       {drawn
         .filter((layer) => y(layer.from) - y(layer.to) >= 17)
         .map((layer) => (
-          <chakra.text
+          <text
             key={layer.name}
             x={W / 2}
             y={(y(layer.from) + y(layer.to)) / 2 + 5}
-            fontSize="14px"
+            fontSize="14"
             fontWeight="600"
             textAnchor="middle"
-            fill={lettersOn(layer.colour)}
+            fill={colour(lettersOn(layer.colour))}
           >
             {layer.name}
-          </chakra.text>
+          </text>
         ))}
-      <chakra.path
+      <path
         d={outline}
         fill="none"
-        stroke="rim"
+        stroke={colour("rim")}
         strokeWidth="3"
         strokeLinejoin="round"
         strokeLinecap="round"
       />
       {shape === "jug" && (
-        <chakra.path
+        <path
           d={`M${W / 2 + x(0.09)},${y(0.93)} q34,4 30,44 q-4,26 -24,34`}
           fill="none"
-          stroke="rim"
+          stroke={colour("rim")}
           strokeWidth="6"
         />
       )}
       {over && (
-        <chakra.g fill={drawn.at(-1)?.colour ?? "amber"} stroke="rim" strokeWidth="1">
+        <g fill={colour(drawn.at(-1)?.colour ?? "amber")} stroke={colour("rim")} strokeWidth="1">
           {[-1, 1].map((sign) => (
             <path
               key={sign}
@@ -146,7 +147,7 @@ export function Jug({
             />
           ))}
           <ellipse cx={W / 2} cy={H + TOP + 12} rx={x(profile.body)} ry="10" />
-        </chakra.g>
+        </g>
       )}
     </chakra.svg>
   );

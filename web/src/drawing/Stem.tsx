@@ -1,5 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { memo } from "react";
+import { colour } from "../theme/colour";
 
 export type StemMark = {
   name: string;
@@ -29,27 +30,27 @@ export function Stem({ marks, label }: { marks: StemMark[]; label: string }) {
       role="img"
       aria-label={label}
     >
-      <chakra.rect
+      <rect
         x="52"
         y="2"
         width="30"
         height={H - 4}
         rx="14"
-        fill="paper"
-        stroke="rim"
+        fill={colour("paper")}
+        stroke={colour("rim")}
         strokeWidth="2.5"
       />
       {marks.map(
         (mark) =>
           mark.low !== undefined &&
           mark.high !== undefined && (
-            <chakra.rect
+            <rect
               key={mark.name}
               x="53.5"
               width="27"
               y={y(mark.low)}
               height={Math.max(y(mark.high) - y(mark.low), 2)}
-              fill={mark.tone}
+              fill={colour(mark.tone)}
               opacity="0.25"
             />
           ),
@@ -57,24 +58,24 @@ export function Stem({ marks, label }: { marks: StemMark[]; label: string }) {
       <Ticks from={from} to={to} />
       {marks.map((mark) => (
         <g key={mark.name}>
-          <chakra.line
+          <line
             x1="46"
             x2="84"
             y1={y(mark.sg)}
             y2={y(mark.sg)}
-            stroke={mark.tone}
+            stroke={colour(mark.tone)}
             strokeWidth="3"
           />
-          <chakra.text
+          <text
             x="44"
             y={y(mark.sg) + 4}
-            fontSize="13px"
+            fontSize="13"
             fontWeight="700"
             textAnchor="end"
-            fill={mark.tone}
+            fill={colour(mark.tone)}
           >
             {mark.name}
-          </chakra.text>
+          </text>
         </g>
       ))}
     </chakra.svg>
@@ -98,11 +99,11 @@ const Ticks = memo(function Ticks({ from, to }: { from: number; to: number }) {
     const named = tick % 20 === 0;
     return (
       <g key={tick}>
-        <chakra.line x1="53" x2={named ? 68 : 61} y1={y} y2={y} stroke="navy" />
+        <line x1="53" x2={named ? 68 : 61} y1={y} y2={y} stroke={colour("navy")} />
         {named && (
-          <chakra.text x="86" y={y + 4} fontSize="12px" fill="quiet">
+          <text x="86" y={y + 4} fontSize="12" fill={colour("quiet")}>
             {(tick / 1000).toFixed(3)}
-          </chakra.text>
+          </text>
         )}
       </g>
     );

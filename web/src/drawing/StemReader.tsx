@@ -1,5 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useRef } from "react";
+import { colour } from "../theme/colour";
 
 const W = 220;
 const H = 260;
@@ -9,11 +10,11 @@ const SCALE = 6.5;
 /** The stem close up: pull it until the water line stands where you see it. */
 export function StemReader({
   sg,
-  colour,
+  liquid,
   onChange,
 }: {
   sg: number;
-  colour: string;
+  liquid: string;
   onChange: (sg: number) => void;
 }) {
   const held = useRef<{ y: number; sg: number } | null>(null);
@@ -69,15 +70,15 @@ export function StemReader({
         held.current = null;
       }}
     >
-      <chakra.rect width={W} height={H} fill="glass" />
-      <chakra.rect y={line} width={W} height={H - line} fill={colour} />
-      <chakra.rect
+      <rect width={W} height={H} fill={colour("glass")} />
+      <rect y={line} width={W} height={H - line} fill={colour(liquid)} />
+      <rect
         x="78"
         y="-4"
         width="64"
         height={H + 8}
-        fill="paper"
-        stroke="navy"
+        fill={colour("paper")}
+        stroke={colour("navy")}
         strokeWidth="2.5"
       />
       {Array.from({ length: 2 * reach + 1 }, (_, i) => middle - reach + i).map((points) => {
@@ -85,34 +86,34 @@ export function StemReader({
         const half = points % 5 === 0;
         return (
           <g key={points}>
-            <chakra.line
+            <line
               x1="80"
               x2={major ? 106 : half ? 98 : 92}
               y1={y(points / 1000)}
               y2={y(points / 1000)}
-              stroke="navy"
+              stroke={colour("navy")}
               strokeWidth={major ? 2 : 1}
             />
             {major && (
-              <chakra.text x="108" y={y(points / 1000) + 4} fontSize="11px" fill="navy">
+              <text x="108" y={y(points / 1000) + 4} fontSize="11" fill={colour("navy")}>
                 {points > 1000 ? points - 1000 : (points / 1000).toFixed(3)}
-              </chakra.text>
+              </text>
             )}
           </g>
         );
       })}
-      <chakra.path
+      <path
         d={`M0,${line} H70 Q76,${line} 78,${line - 7} M142,${line - 7} Q144,${line} 156,${line} H${W}`}
         fill="none"
-        stroke="rim"
+        stroke={colour("rim")}
         strokeWidth="2"
       />
-      <chakra.line
+      <line
         x1="54"
         x2="166"
         y1={line}
         y2={line}
-        stroke="amberInk"
+        stroke={colour("amberInk")}
         strokeWidth="2"
         strokeDasharray="5 4"
       />

@@ -1,6 +1,8 @@
 import { Box, Button, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { colour } from "../theme/colour";
+import css from "./states.module.css";
 
 /** A wait, named. It shows only when the wait is long enough to notice. */
 export function Waiting({ what }: { what: string }) {
@@ -108,20 +110,22 @@ export function Panel(props: React.ComponentProps<typeof Box>) {
 
 /** Status: a shape, a word and a colour, never colour alone. */
 export function Mark({ tone, children }: { tone: "good" | "mind" | "bad"; children: ReactNode }) {
-  const shape = { good: "●", mind: "▲", bad: "■" }[tone];
-  const colour = { good: "good", mind: "amberInk", bad: "bad" }[tone];
-  const word = { good: "Fine", mind: "Mind", bad: "Wrong" }[tone];
+  const { shape, ink, word } = marks[tone];
   return (
-    <Box display="flex" gap="2" alignItems="baseline">
-      <Box as="span" color={colour} fontSize="sm" aria-hidden="true">
+    <div className={css.mark}>
+      <span aria-hidden="true" style={{ color: colour(ink) }}>
         {shape}
-      </Box>
-      <Box as="span">
-        <Box as="span" srOnly>
-          {word}:{" "}
-        </Box>
+      </span>
+      <span>
+        <span className={css.unseen}>{word}: </span>
         {children}
-      </Box>
-    </Box>
+      </span>
+    </div>
   );
 }
+
+const marks = {
+  good: { shape: "●", ink: "good", word: "Fine" },
+  mind: { shape: "▲", ink: "amberInk", word: "Mind" },
+  bad: { shape: "■", ink: "bad", word: "Wrong" },
+};

@@ -17,13 +17,13 @@ function number(text: string): number {
 export function ReadingForm({
   jug,
   from,
-  colour,
+  liquid,
   action,
   onWritten,
 }: {
   jug: Schemas["JugOut"];
   from: number;
-  colour: string;
+  liquid: string;
   action: string;
   onWritten?: () => void;
 }) {
@@ -81,7 +81,7 @@ export function ReadingForm({
           <Box flex="1 1 13rem" maxW="18rem">
             <StemReader
               sg={onStem}
-              colour={colour}
+              liquid={liquid}
               onChange={(next) => {
                 setTyped(gravity(next));
                 setProblem(null);

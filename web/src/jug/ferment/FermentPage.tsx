@@ -161,7 +161,7 @@ export default function FermentPage() {
               key={jug.readings.length}
               jug={jug}
               from={last?.sg ?? 1}
-              colour={mainColour(jug)}
+              liquid={mainColour(jug)}
               action="Write it down"
             />
           </Panel>

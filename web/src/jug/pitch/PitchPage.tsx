@@ -58,7 +58,7 @@ export default function PitchPage() {
           <ReadingForm
             jug={jug}
             from={must.sg.value}
-            colour={mainColour(jug)}
+            liquid={mainColour(jug)}
             action="Write it down and pitch"
             onWritten={() => navigate("../ferment", { relative: "path" })}
           />

@@ -59,7 +59,7 @@ export const AddPour = memo(function AddPour({
   }
 
   return (
-    <HStack align="flex-end" gap="2">
+    <HStack align="flex-end" gap="2" pt="3">
       <ChoiceField label="Pour from the shelf" value={chosen} onChange={setChosen}>
         <option value="">Choose …</option>
         {shelf.map((product) => (

@@ -1,26 +1,33 @@
 import { Box, Grid, Heading, Stack, Text } from "@chakra-ui/react";
+import { memo } from "react";
 import type { ProblemError } from "../../api/client";
 import { TextField } from "../../frame/fields";
 import { ActButton, Mark, Panel, QuietButton } from "../../frame/states";
-import type { Draft, TypedProblems } from "./draft";
+import type { Draft } from "./draft";
 
 /** What is wanted, and letting sugar and water reach it. */
-export function AimPanel({
-  draft,
-  problems,
+export const AimPanel = memo(function AimPanel({
+  abv,
+  fillL,
+  aiming,
+  abvProblem,
+  fillProblem,
   refused,
   change,
   onAim,
   onLetGo,
 }: {
-  draft: Draft;
-  problems: TypedProblems;
+  abv: string;
+  fillL: string;
+  aiming: boolean;
+  abvProblem: string | undefined;
+  fillProblem: string | undefined;
   refused: ProblemError | null;
   change: (edit: (before: Draft) => Draft, stroke?: string) => void;
   onAim: () => void;
   onLetGo: () => void;
 }) {
-  const solving = draft.aiming ? refused : null;
+  const solving = aiming ? refused : null;
   return (
     <Panel as="section" aria-label="Aim for">
       <Stack gap="3">
@@ -31,8 +38,8 @@ export function AimPanel({
           <TextField
             label="Strength, %"
             inputMode="decimal"
-            value={draft.abv}
-            error={problems.abv ?? solving?.at("aim.abv")}
+            value={abv}
+            error={abvProblem ?? solving?.at("aim.abv")}
             onChange={(event) =>
               change((before) => ({ ...before, abv: event.target.value }), "abv")
             }
@@ -40,8 +47,8 @@ export function AimPanel({
           <TextField
             label="Fill, litres"
             inputMode="decimal"
-            value={draft.fillL}
-            error={problems.fill ?? solving?.at("aim.fill_ml")}
+            value={fillL}
+            error={fillProblem ?? solving?.at("aim.fill_ml")}
             onChange={(event) =>
               change((before) => ({ ...before, fillL: event.target.value }), "fill")
             }
@@ -52,7 +59,7 @@ export function AimPanel({
             <Mark tone="bad">{solving.at("aim", "aim.solve")}</Mark>
           </Box>
         )}
-        {draft.aiming ? (
+        {aiming ? (
           <>
             <Text color="quiet" fontSize="sm">
               What “gives” is worked out for you; the rest stays locked.
@@ -65,4 +72,4 @@ export function AimPanel({
       </Stack>
     </Panel>
   );
-}
+});

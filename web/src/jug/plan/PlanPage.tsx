@@ -1,20 +1,19 @@
-import { Box, chakra, Flex, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
-import { memo, useCallback, useMemo } from "react";
+import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { memo, useCallback, useMemo, useRef } from "react";
 import type { Schemas } from "../../api/client";
 import { useProducts } from "../../api/queries";
-import { Jug } from "../../drawing/Jug";
-import { Stem, type StemMark } from "../../drawing/Stem";
-import { grams, gravity, money, range, volume } from "../../format";
+import { volume } from "../../format";
 import { useKeys } from "../../frame/keys";
-import { Empty, GoButton, Mark, Panel, QuietButton } from "../../frame/states";
-import { drinkToken } from "../../theme/drinks";
+import { Empty, GoButton, Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
-import { Strengths } from "../Strengths";
 import { AddPour, sugarToPour, tap } from "./AddPour";
 import { AimPanel } from "./AimPanel";
+import { Answer, Cost } from "./Answer";
+import { Drawing } from "./Drawing";
 import { type DraftPour, freeName, newPour } from "./draft";
+import css from "./PlanPage.module.css";
 import { PourRow } from "./PourRow";
-import { usePlan } from "./usePlan";
+import { type Keeping, usePlan } from "./usePlan";
 
 export default function PlanPage() {
   const { jug, reference, session } = useJugContext();
@@ -71,7 +70,7 @@ export default function PlanPage() {
   );
 
   /** Hold the aim, with sugar and water to give, adding them when they are not poured yet. */
-  function aim() {
+  const aim = useCallback(() => {
     change((before) => {
       const sugar = sugarToPour(products.data ?? []);
       const pours = before.pours.map((row) => ({ ...row, gives: false }));
@@ -88,85 +87,36 @@ export default function PlanPage() {
       give(tap, "ml", (kind) => kind === "water");
       return { ...before, pours, aiming: true };
     });
-  }
+  }, [change, products.data]);
 
-  function letGo() {
+  const answered = useRef(result);
+  answered.current = result;
+  const letGo = useCallback(() => {
     change((before) => ({
       ...before,
       aiming: false,
       pours: before.pours.map((row) => {
-        const worked = result?.pours.find((pour) => pour.name === row.pour.name);
+        const worked = answered.current?.pours.find((pour) => pour.name === row.pour.name);
         const amount = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
         return row.gives && amount != null
           ? { ...row, amount: String(Math.round(amount * 10) / 10) }
           : row;
       }),
     }));
-  }
-
-  const layers = useMemo(
-    () =>
-      draft.pours.map((row) => ({
-        name: row.pour.name,
-        colour: drinkToken(row.pour),
-        ml: result?.pours.find((pour) => pour.name === row.pour.name)?.room_ml ?? 0,
-      })),
-    [draft.pours, result],
-  );
-  const marks = useMemo(() => (result ? stemMarks(result) : []), [result]);
-  const poured = result ? `${volume(result.must.volume_ml)} in ${volume(capacity)}` : "empty";
+  }, [change]);
 
   return (
-    <Grid
-      templateColumns={{
-        base: "1fr",
-        md: "minmax(0, 1fr) minmax(0, 1.6fr)",
-        xl: "22rem minmax(0, 1fr) 20rem",
-      }}
-      gap="4"
-      alignItems="start"
-    >
-      <Panel p="3">
-        <HStack justify="space-between" px="1">
-          <Text fontWeight="600">{vessel?.name ?? volume(capacity)}</Text>
-          {result && <Text>{volume(result.must.volume_ml)}</Text>}
-        </HStack>
-        <Grid
-          templateColumns="minmax(0, 1.75fr) minmax(0, 1fr)"
-          gap="1"
-          h={{ base: "17rem", md: "auto" }}
-        >
-          <Jug
-            shape={vessel?.shape ?? "demijohn"}
-            capacityMl={capacity}
-            layers={layers}
-            label={`The jug: ${poured}`}
-          />
-          <Stem
-            label={
-              result
-                ? `The stem: starts at ${gravity(result.must.sg.value)}, ends at ${gravity(result.finish.sg.value)}`
-                : "The stem"
-            }
-            marks={marks}
-          />
-        </Grid>
-      </Panel>
+    <div className={css.bench}>
+      <Drawing
+        name={vessel?.name ?? volume(capacity)}
+        shape={vessel?.shape ?? "demijohn"}
+        capacity={capacity}
+        pours={draft.pours}
+        result={result}
+      />
 
-      <Panel>
-        <Flex align="center" gap="3" wrap="wrap">
-          <Heading as="h2" size="lg" fontFamily="heading">
-            What goes in
-          </Heading>
-          <HStack ml="auto" gap="3">
-            <KeptMark keeping={keeping} dirty={dirty} pitched={pitched} />
-            {canUndo && (
-              <QuietButton px="3" onClick={undo}>
-                Undo
-              </QuietButton>
-            )}
-          </HStack>
-        </Flex>
+      <section className={css.panel} aria-label="What goes in">
+        <Header keeping={keeping} dirty={dirty} pitched={pitched} canUndo={canUndo} onUndo={undo} />
         {keeping.state === "overtaken" && (
           <Stack role="alert" bg="amberWash" rounded="lg" p="3" my="2" gap="2">
             <Text>{keeping.why} Nothing is overwritten yet.</Text>
@@ -188,8 +138,8 @@ export default function PlanPage() {
             step={null}
           />
         ) : (
-          <chakra.fieldset disabled={pitched} border="none">
-            <chakra.ul listStyleType="none" aria-label="Pours" mt="1">
+          <fieldset disabled={pitched}>
+            <ul aria-label="Pours">
               {draft.pours.map((row, index) => {
                 const worked = result?.pours.find((pour) => pour.name === row.pour.name);
                 const solved = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
@@ -212,31 +162,30 @@ export default function PlanPage() {
                   />
                 );
               })}
-            </chakra.ul>
-          </chakra.fieldset>
+            </ul>
+          </fieldset>
         )}
-        {!pitched && (
-          <Box pt="3">
-            <AddPour onAdd={add} />
-          </Box>
-        )}
+        {!pitched && <AddPour onAdd={add} />}
         {result && draft.pours.length > 0 && (
           <Cost cost={result.cost} currency={session.currency} />
         )}
-      </Panel>
+      </section>
 
-      <Stack gap="4" gridColumn={{ md: "1 / -1", xl: "auto" }}>
+      <div className={css.side}>
         {!pitched && (
           <AimPanel
-            draft={draft}
-            problems={problems}
+            abv={draft.abv}
+            fillL={draft.fillL}
+            aiming={draft.aiming}
+            abvProblem={problems.abv}
+            fillProblem={problems.fill}
             refused={problem}
             change={change}
             onAim={aim}
             onLetGo={letGo}
           />
         )}
-        <Panel aria-live="polite">
+        <div className={css.panel} aria-live="polite">
           {result && draft.pours.length > 0 && !problem ? (
             <Answer result={result} aiming={draft.aiming} />
           ) : problem ? (
@@ -244,122 +193,57 @@ export default function PlanPage() {
           ) : (
             <Text color="quiet">Pour something in, and what it becomes stands here.</Text>
           )}
-        </Panel>
-        {!pitched && result && !problem && (
-          <GoButton to="../pitch" w="full">
-            To pitching
-          </GoButton>
-        )}
-      </Stack>
-    </Grid>
+        </div>
+        {!pitched && result && !problem && <ToPitching />}
+      </div>
+    </div>
   );
 }
 
-function stemMarks({ must, finish }: Schemas["EvaluationOut"]): StemMark[] {
-  return [
-    { name: "ends", sg: finish.sg.value, low: finish.sg.low, high: finish.sg.high, tone: "good" },
-    { name: "starts", sg: must.sg.value, low: must.sg.low, high: must.sg.high, tone: "amberInk" },
-  ];
-}
-
-function KeptMark({
+const Header = memo(function Header({
   keeping,
   dirty,
   pitched,
+  canUndo,
+  onUndo,
 }: {
-  keeping: ReturnType<typeof usePlan>["keeping"];
+  keeping: Keeping;
   dirty: boolean;
   pitched: boolean;
+  canUndo: boolean;
+  onUndo: () => void;
 }) {
-  if (pitched) return null;
-  const text =
-    keeping.state === "unkept" || keeping.state === "overtaken"
-      ? "not kept yet"
-      : dirty || keeping.state === "keeping"
-        ? "keeping …"
-        : "kept";
+  const unkept = keeping.state === "unkept" || keeping.state === "overtaken";
+  const kept = unkept
+    ? "not kept yet"
+    : dirty || keeping.state === "keeping"
+      ? "keeping …"
+      : "kept";
   return (
-    <Text color="quiet" fontSize="sm" role="status" data-testid="kept">
-      {text}
-    </Text>
-  );
-}
-
-const Answer = memo(function Answer({
-  result,
-  aiming,
-}: {
-  result: Schemas["EvaluationOut"];
-  aiming: boolean;
-}) {
-  const { must, finish } = result;
-  const { strength } = finish;
-  const added = result.pours.filter((pour) => pour.solved);
-  return (
-    <Stack gap="3">
-      {aiming && added.length > 0 && (
-        <Box bg="amberWash" borderWidth="1.5px" borderColor="amber" rounded="lg" p="3">
-          <Text fontFamily="heading" fontWeight="700" fontSize="lg" lineHeight="1.3">
-            Add{" "}
-            {added
-              .map((pour) =>
-                pour.mass_g !== null
-                  ? `${grams(pour.mass_g)} ${pour.name.toLowerCase()}`
-                  : `${volume(pour.volume_ml ?? 0)} ${pour.name.toLowerCase()}`,
-              )
-              .join(" and ")}
-            .
+    <Flex align="center" gap="3" wrap="wrap">
+      <Heading as="h2" size="lg" fontFamily="heading">
+        What goes in
+      </Heading>
+      {!pitched && (
+        <HStack ml="auto" gap="3">
+          <Text color="quiet" fontSize="sm" role="status" data-testid="kept">
+            {kept}
           </Text>
-        </Box>
+          {canUndo && (
+            <QuietButton px="3" onClick={onUndo}>
+              Undo
+            </QuietButton>
+          )}
+        </HStack>
       )}
-      <Text>
-        The jug should read <b>{gravity(must.sg.value)}</b> ({range(must.sg, gravity)}) and end near{" "}
-        <b>{gravity(finish.sg.value)}</b> ({range(finish.sg, gravity)}).
-      </Text>
-      <Strengths strength={strength} />
-      {finish.limited_by === "yeast" && (
-        <Text>
-          The yeast stops first and leaves {Math.round(finish.residual_sugar_g_per_l)} g/L of sugar.
-        </Text>
-      )}
-      <Stack as="ul" gap="2" listStyleType="none">
-        {result.warnings.map((warning) => (
-          <li key={warning.code + warning.text}>
-            <Mark tone={warning.code === "overflow" ? "bad" : "mind"}>{warning.text}</Mark>
-          </li>
-        ))}
-        {result.warnings.length === 0 && (
-          <li>
-            <Mark tone="good">Fits the vessel, and the yeast can finish it.</Mark>
-          </li>
-        )}
-      </Stack>
-    </Stack>
+    </Flex>
   );
 });
 
-const Cost = memo(function Cost({
-  cost,
-  currency,
-}: {
-  cost: Schemas["CostOut"];
-  currency: string;
-}) {
+const ToPitching = memo(function ToPitching() {
   return (
-    <Box mt="4" pt="3" borderTopWidth="1.5px" borderColor="rim">
-      {cost.per_bottle !== null && (
-        <Text fontFamily="heading" fontWeight="700" fontSize="xl">
-          {money(cost.per_bottle, currency)} a bottle{" "}
-          <Box as="span" fontWeight="400" fontSize="md" color="quiet">
-            {cost.bottles} × 75 cl, after what stays on the lees
-          </Box>
-        </Text>
-      )}
-      <Text color="quiet" fontSize="sm">
-        {money(cost.used, currency)} of it used, {money(cost.packs, currency)} at the till for whole
-        packs
-        {cost.unpriced.length > 0 && ` · no price for ${cost.unpriced.join(", ")}`}
-      </Text>
-    </Box>
+    <GoButton to="../pitch" w="full">
+      To pitching
+    </GoButton>
   );
 });

@@ -1,41 +1,16 @@
-import { Box, chakra, Flex, HStack, Input, Text } from "@chakra-ui/react";
 import { memo } from "react";
 import { grams, volume } from "../../format";
 import { QuietButton } from "../../frame/states";
+import { colour } from "../../theme/colour";
 import { drinkToken } from "../../theme/drinks";
 import { type DraftPour, readAmount, written } from "./draft";
+import css from "./PourRow.module.css";
 
 // A spoon is one press of an arrow key: a tablespoon, or a teaspoon of sugar.
 const SPOON = { ml: 15, g: 5 };
 // How near a whole carton a dragged bar has to come to stop on it.
 const SNAP = 0.04;
-
-// A trough filled with the drink, and a thumb a wet finger finds.
-const trough = {
-  height: "14px",
-  borderRadius: "7px",
-  border: "1.5px solid var(--chakra-colors-rim)",
-  background:
-    "linear-gradient(to right, var(--drink) var(--poured), var(--chakra-colors-glass) var(--poured))",
-};
-const thumb = {
-  appearance: "none",
-  boxSizing: "border-box",
-  width: "24px",
-  height: "30px",
-  marginTop: "-10px",
-  borderRadius: "8px",
-  border: "2.5px solid var(--chakra-colors-rim)",
-  background: "var(--chakra-colors-enamel)",
-};
-const bar = {
-  appearance: "none",
-  background: "transparent",
-  "&::-webkit-slider-runnable-track": trough,
-  "&::-webkit-slider-thumb": thumb,
-  "&::-moz-range-track": trough,
-  "&::-moz-range-thumb": { ...thumb, marginTop: "0", height: "25px", width: "19px" },
-};
+const MOST_MARKS = 12;
 
 /** One pour: a bar to pull, the amount to type, and whether it may give for the aim. */
 export const PourRow = memo(function PourRow({
@@ -59,113 +34,68 @@ export const PourRow = memo(function PourRow({
   onGives: (id: number, gives: boolean) => void;
   onRemove: (id: number) => void;
 }) {
-  const { pour, unit } = row;
+  const { id, pour, unit } = row;
   const solved = aiming && row.gives;
   const pack = (unit === "ml" ? pour.pack_ml : pour.pack_g) ?? null;
   const typed = readAmount(row.amount, unit);
   const amount = solved ? (solvedAmount ?? 0) : typeof typed === "number" ? typed : 0;
+  const say = unit === "ml" ? volume : grams;
   const cartons =
-    pack && most / pack <= 12
+    pack && most / pack <= MOST_MARKS
       ? Array.from({ length: Math.floor(most / pack) }, (_, i) => (i + 1) * pack)
       : [];
-  const token = drinkToken(pour);
 
   function drag(value: number) {
     const near = cartons.find((whole) => pack && Math.abs(whole - value) < pack * SNAP);
-    onAmount(row.id, written(near ?? value));
+    onAmount(id, written(near ?? value));
   }
 
   function nudge(by: number) {
-    onAmount(row.id, written(Math.min(Math.max(amount + by, 0), most)));
+    onAmount(id, written(Math.min(Math.max(amount + by, 0), most)));
   }
 
+  // On the bar alone: set on the row, every move would restyle all that is in it.
+  const poured = `${(Math.min(amount, most) / most) * 100}%`;
+  const drink = { "--drink": colour(drinkToken(pour)) } as React.CSSProperties;
+
   return (
-    <chakra.li
-      display="grid"
-      gridTemplateColumns="12px minmax(0, 1fr) auto"
-      columnGap="3"
-      alignItems="center"
-      py="2"
-      px="2"
-      mx="-2"
-      rounded="lg"
-      bg={solved ? "amberWash" : undefined}
-      borderBottomWidth="1px"
-      borderColor="line"
-    >
-      <Box
-        bg={token}
-        borderWidth="1px"
-        borderColor="rim"
-        rounded="sm"
-        alignSelf="stretch"
-        gridRow="1 / 3"
-      />
-      <Box minW="0">
-        <Text fontWeight="600" lineHeight="1.2">
-          {pour.name}
-        </Text>
-        <Text color="quiet" fontSize="sm">
-          {pour.label
-            ? `${pour.label.sugars_g} g/${pour.label.per_ml ? "100 ml" : "100 g"}`
-            : pour.kind === "water"
-              ? "unchlorinated"
-              : "pure"}
+    <li className={solved ? `${css.row} ${css.solved}` : css.row} style={drink}>
+      <div className={css.swatch} />
+      <div>
+        <div className={css.name}>{pour.name}</div>
+        <div className={css.label}>
+          {printed(pour)}
           {sugarG >= 0.5 && ` · ${grams(sugarG)} sugar`}
-        </Text>
-      </Box>
-      <Box>
-        {solved ? (
-          <Text fontWeight="700" fontSize="lg" textAlign="right" py="1.5" aria-live="polite">
-            {solvedAmount === null
-              ? "–"
-              : unit === "ml"
-                ? volume(solvedAmount)
-                : grams(solvedAmount)}
-          </Text>
-        ) : (
-          <HStack gap="1" justify="flex-end">
-            <Input
-              aria-label={`Amount of ${pour.name}, ${unit}`}
-              aria-invalid={!!problem}
-              aria-describedby={problem ? `pour-${row.id}-problem` : undefined}
-              inputMode="decimal"
-              value={row.amount}
-              minH="44px"
-              w="5.5rem"
-              px="2"
-              textAlign="right"
-              fontWeight="600"
-              fontSize="md"
-              bg="enamel"
-              borderWidth="1.5px"
-              borderColor={problem ? "bad" : "rim"}
-              rounded="lg"
-              onChange={(event) => onAmount(row.id, event.target.value)}
-            />
-            <Text w="2ch">{unit}</Text>
-          </HStack>
-        )}
-      </Box>
-      <Box position="relative">
+        </div>
+      </div>
+      {solved ? (
+        <div className={css.answer}>{solvedAmount === null ? "–" : say(solvedAmount)}</div>
+      ) : (
+        <div className={css.amount}>
+          <input
+            aria-label={`Amount of ${pour.name}, ${unit}`}
+            aria-invalid={!!problem}
+            aria-describedby={problem ? `pour-${id}-problem` : undefined}
+            inputMode="decimal"
+            value={row.amount}
+            onChange={(event) => onAmount(id, event.target.value)}
+          />
+          <span className={css.unit}>{unit}</span>
+        </div>
+      )}
+      <div className={css.bar}>
         {cartons.map((whole) => (
-          <Box
+          <div
             key={whole}
-            position="absolute"
-            left={`calc(12px + (100% - 24px) * ${whole / most})`}
-            top="15px"
-            h="14px"
-            zIndex="1"
-            borderLeftWidth="2px"
-            borderColor="rim"
-            opacity="0.55"
-            pointerEvents="none"
+            className={css.carton}
+            style={{ left: `calc(12px + (100% - 24px) * ${whole / most})` }}
           />
         ))}
-        <chakra.input
+        <input
           type="range"
+          style={{ "--poured": poured } as React.CSSProperties}
           aria-label={`How much ${pour.name}`}
-          aria-valuetext={unit === "ml" ? volume(amount) : grams(amount)}
+          aria-valuetext={say(amount)}
           min={0}
           max={most}
           step={1}
@@ -177,49 +107,67 @@ export const PourRow = memo(function PourRow({
             event.preventDefault();
             nudge(sign * (event.shiftKey && pack ? pack : SPOON[unit]));
           }}
-          w="full"
-          h="44px"
-          cursor="pointer"
-          style={{ "--poured": `${(Math.min(amount, most) / most) * 100}%` } as React.CSSProperties}
-          css={{
-            ...bar,
-            "--drink": `var(--chakra-colors-${token.replace(".", "-")})`,
-          }}
         />
-      </Box>
-      <Flex gap="1" justify="flex-end">
-        {aiming && (
-          <QuietButton
-            px="2.5"
-            fontSize="sm"
-            borderColor={row.gives ? "amber" : "line"}
-            aria-pressed={row.gives}
-            aria-label={`${row.gives ? "gives" : "locked"}: ${pour.name}`}
-            onClick={() => onGives(row.id, !row.gives)}
-          >
-            {row.gives ? "gives" : "locked"}
-          </QuietButton>
-        )}
-        <QuietButton
-          px="3"
-          borderColor="line"
-          aria-label={`Pour no ${pour.name}`}
-          onClick={() => onRemove(row.id)}
-        >
-          ✕
-        </QuietButton>
-      </Flex>
+      </div>
+      <RowButtons
+        id={id}
+        name={pour.name}
+        aiming={aiming}
+        gives={row.gives}
+        onGives={onGives}
+        onRemove={onRemove}
+      />
       {problem && (
-        <Text
-          id={`pour-${row.id}-problem`}
-          role="alert"
-          color="bad"
-          fontSize="sm"
-          gridColumn="2 / -1"
-        >
+        <div id={`pour-${id}-problem`} role="alert" className={css.problem}>
           {problem}
-        </Text>
+        </div>
       )}
-    </chakra.li>
+    </li>
+  );
+});
+
+function printed(pour: DraftPour["pour"]): string {
+  if (pour.label) return `${pour.label.sugars_g} g/${pour.label.per_ml ? "100 ml" : "100 g"}`;
+  return pour.kind === "water" ? "unchlorinated" : "pure";
+}
+
+const RowButtons = memo(function RowButtons({
+  id,
+  name,
+  aiming,
+  gives,
+  onGives,
+  onRemove,
+}: {
+  id: number;
+  name: string;
+  aiming: boolean;
+  gives: boolean;
+  onGives: (id: number, gives: boolean) => void;
+  onRemove: (id: number) => void;
+}) {
+  return (
+    <div className={css.buttons}>
+      {aiming && (
+        <QuietButton
+          px="2.5"
+          fontSize="sm"
+          borderColor={gives ? "amber" : "line"}
+          aria-pressed={gives}
+          aria-label={`${gives ? "gives" : "locked"}: ${name}`}
+          onClick={() => onGives(id, !gives)}
+        >
+          {gives ? "gives" : "locked"}
+        </QuietButton>
+      )}
+      <QuietButton
+        px="3"
+        borderColor="line"
+        aria-label={`Pour no ${name}`}
+        onClick={() => onRemove(id)}
+      >
+        ✕
+      </QuietButton>
+    </div>
   );
 });
