@@ -2,23 +2,34 @@
 
 import subprocess
 import time
+from collections.abc import Sequence
+from dataclasses import dataclass
 from pathlib import Path
 
 from launch import provision
 from launch.places import PYTHON, ROOT, VENV, WEB
 from launch.serve import database, server_environment
 
-_PYTHON_DIRS = ["core", "server", "launch", "tests"]
+_NPM = ["npm", "run", "--silent"]
 
 
-def _step(name: str, command: list[str | Path], environment: dict[str, str], cwd: Path) -> bool:
-    began = time.monotonic()
-    print(f"--- {name}", flush=True)
-    passed = subprocess.run(command, cwd=cwd, env=environment).returncode == 0
-    print(
-        f"--- {name}: {'ok' if passed else 'FAILED'}, {time.monotonic() - began:.0f} s", flush=True
-    )
-    return passed
+@dataclass(frozen=True)
+class _Step:
+    """One check: passes when its command exits with 0."""
+
+    name: str
+    command: Sequence[str | Path]
+    environment: dict[str, str]
+    folder: Path = ROOT
+
+    def passes(self) -> bool:
+        """Run it, saying how it went and how long it took."""
+        began = time.monotonic()
+        print(f"--- {self.name}", flush=True)
+        done = subprocess.run(self.command, cwd=self.folder, env=self.environment)
+        word = "FAILED" if done.returncode else "ok"
+        print(f"--- {self.name}: {word}, {time.monotonic() - began:.0f} s", flush=True)
+        return done.returncode == 0
 
 
 def _set_up() -> dict[str, str]:
@@ -39,17 +50,20 @@ def test(pytest_arguments: list[str]) -> int:
         if pytest_arguments:
             pytest: list[str | Path] = [PYTHON, "-m", "pytest", *pytest_arguments]
             return subprocess.run(pytest, cwd=ROOT, env=environment).returncode
-        steps: list[tuple[str, list[str | Path], dict[str, str], Path]] = [
-            ("format", [programs / "ruff", "format", "--check", "."], environment, ROOT),
-            ("lint", [programs / "ruff", "check", "."], environment, ROOT),
-            ("import contracts", [programs / "lint-imports", "--no-logo"], environment, ROOT),
-            ("types", [programs / "mypy", *_PYTHON_DIRS], environment, ROOT),
-            ("front-end lint and types", ["npm", "run", "--silent", "check"], node, WEB),
-            ("front-end unit tests", ["npm", "run", "--silent", "test"], node, WEB),
-            ("generated client", [PYTHON, "-m", "launch.client", "--check"], environment, ROOT),
-            ("pytest", [PYTHON, "-m", "pytest"], environment, ROOT),
+        failed = [
+            step.name
+            for step in (
+                _Step("format", [programs / "ruff", "format", "--check", "."], environment),
+                _Step("lint", [programs / "ruff", "check", "."], environment),
+                _Step("import contracts", [programs / "lint-imports", "--no-logo"], environment),
+                _Step("types", [programs / "mypy", "core", "server", "launch"], environment),
+                _Step("front-end lint and types", [*_NPM, "check"], node, WEB),
+                _Step("front-end unit tests", [*_NPM, "test"], node, WEB),
+                _Step("generated client", [PYTHON, "-m", "launch.client", "--check"], environment),
+                _Step("pytest", [PYTHON, "-m", "pytest"], environment),
+            )
+            if not step.passes()
         ]
-        failed = [name for name, *rest in steps if not _step(name, *rest)]
     if failed:
         print(f"\nNot passed: {', '.join(failed)}.")
         return 1

@@ -16,5 +16,5 @@ class CannotError(Exception):
 
 def state(*parts: str) -> Path:
     """A path in the checkout's own state folder, which is made when missing."""
-    STATE.mkdir(mode=0o755, exist_ok=True)
+    STATE.mkdir(mode=0o755, parents=True, exist_ok=True)
     return STATE.joinpath(*parts)

@@ -19,6 +19,8 @@ from launch.provision import postgres_bin, say
 _USER = "amber"
 _SERVICE_ACCOUNT = "postgres"
 _PR_SET_PDEATHSIG = 1
+# For checkouts that the service account cannot enter.
+_OUTSIDE = Path("/var/lib/amber-jug")
 
 
 def free_port() -> int:
@@ -58,7 +60,7 @@ class Postgres:
             return home
         # The server runs as another user, who cannot get into this checkout.
         mark = hashlib.sha256(str(ROOT).encode()).hexdigest()[:12]
-        outside = Path("/var/lib/amber-jug") / mark / f"postgres-{name}"
+        outside = _OUTSIDE / mark / f"postgres-{name}"
         outside.parent.mkdir(parents=True, exist_ok=True)
         say(f"This checkout is closed to the database's user; its data lies in {outside}.")
         return outside

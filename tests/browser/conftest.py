@@ -42,7 +42,7 @@ def quiet_page(page: Page, live_server):
 
     def console(message):
         # A refused request is also told to the console: those are tested for on purpose.
-        if message.type == "error" and "status of 4" not in message.text:
+        if message.type == "error" and "Failed to load resource" not in message.text:
             wrong.append(f"console: {message.text}")
 
     page.on("console", console)
@@ -52,6 +52,12 @@ def quiet_page(page: Page, live_server):
             wrong.append(f"asked elsewhere: {request.url}")
 
     page.on("request", requested)
+
+    def answered(response):
+        if response.status == 500:
+            wrong.append(f"status 500: {response.url}")
+
+    page.on("response", answered)
     yield
     page.remove_listener("console", console)
     assert wrong == []

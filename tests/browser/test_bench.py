@@ -151,7 +151,6 @@ def test_a_server_that_does_not_answer_loses_nothing(page, person):
     page.get_by_label("Of which sugars, g").fill("10.8")
     page.route("**/api/shelf/products", lambda route: route.fulfill(status=503, body="gone"))
     page.get_by_label("Price, GBP").fill("1.15")
-    # The browser itself reports the 503, which is what this test is about.
     page.get_by_role("button", name="Put on the shelf").click()
     expect(page.get_by_role("alert")).to_contain_text("does not answer")
     expect(page.get_by_label("What is it?")).to_have_value("Pear juice")

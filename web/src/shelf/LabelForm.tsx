@@ -242,7 +242,7 @@ export function LabelForm({
             onChange={(event) => set("price")(event.target.value)}
           />
         </Grid>
-        <Box aria-live="polite" minH="7rem" bg="glass" rounded="lg" p="3">
+        <Box aria-live="polite" minH="10rem" bg="glass" rounded="lg" p="3">
           {facts ? (
             <Facts facts={facts} currency={currency} />
           ) : (
