@@ -20,19 +20,10 @@ import django
 
 from core.plan import evaluate
 from core.recipe import read_recipe
+from launch import chromium
 from launch.places import BUILT, PYTHON, ROOT, CannotError
 from launch.postgres import free_port
 
-_FLAGS = [
-    "--headless",
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
 _DRAG = Path(__file__).with_name("bench_drag.js")
 _SECONDS_OF_DRAGGING = 5
 
@@ -199,7 +190,7 @@ def bench_drag(port: int, session: str) -> None:
 
     home = f"http://127.0.0.1:{port}"
     with sync_playwright() as play:
-        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=_FLAGS)
+        browser = play.chromium.launch(executable_path=chromium.PROGRAM, args=chromium.FLAGS)
         context = browser.new_context(viewport={"width": 1280, "height": 800})
         context.add_cookies([{"name": "sessionid", "value": session, "url": home}])
         page = context.new_page()

@@ -7,17 +7,8 @@ from playwright.sync_api import Page, expect
 
 from core.plan import Evaluation, evaluate
 from core.recipe import read_recipe
+from launch import chromium
 
-FLAGS = [
-    "--headless",
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
 PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True}
 
 # Each test starts a server thread and a fresh profile; a slow machine needs the room.
@@ -26,7 +17,7 @@ expect.set_options(timeout=10_000)
 
 @pytest.fixture(scope="session")
 def browser_type_launch_args():
-    return {"executable_path": "/usr/bin/chromium", "args": FLAGS}
+    return {"executable_path": chromium.PROGRAM, "args": chromium.FLAGS}
 
 
 @pytest.fixture(scope="session")
@@ -146,3 +137,10 @@ def by_core(*pours, abv=None, fill_ml=None, solve=None) -> Evaluation:
             }
         )
     )
+
+
+def aimed(abv=11, fill_ml=4600) -> Evaluation:
+    """Three cartons of pear with sugar and water to give, solved by core."""
+    solve = ["White sugar", "Water"]
+    pear = {**PEAR, "volume_ml": 3000}
+    return by_core(pear, SUGAR, WATER, abv=abv, fill_ml=fill_ml, solve=solve)

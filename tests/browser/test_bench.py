@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import PEAR, SUGAR, WATER, by_core
+from tests.browser.conftest import PEAR, aimed, by_core
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -102,14 +102,7 @@ def test_undo_brings_a_pour_back(bench):
 def test_letting_go_of_the_aim_keeps_its_amounts(bench):
     bench.get_by_label("Amount of Pear juice, ml").fill("3000")
     bench.get_by_role("button", name="Reach it with sugar and water").click()
-    core = by_core(
-        {**PEAR, "volume_ml": 3000},
-        SUGAR,
-        WATER,
-        abv=11,
-        fill_ml=4600,
-        solve=["White sugar", "Water"],
-    )
+    core = aimed()
     expect(bench.get_by_text(re.compile("^Add "))).to_contain_text(f"{core.pours[1].mass_g:.0f} g")
     bench.get_by_role("button", name="Let go of the aim").click()
     field = bench.get_by_label("Amount of White sugar, g")

@@ -11,7 +11,7 @@ from core.carton import facts
 from core.cost import per_bottle
 from core.strength import strength
 from server.jugs.models import Reading
-from tests.browser.conftest import PEAR, PHONE, SUGAR, WATER, by_core
+from tests.browser.conftest import PEAR, PHONE, aimed, by_core
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -101,14 +101,7 @@ def test_by_pointer(page, person):
     page.get_by_role("button", name="Reach it with sugar and water").click()
     page.get_by_label("Strength, %").fill("11.5")
     page.get_by_label("Fill, litres").fill("4.6")
-    core = by_core(
-        {**PEAR, "volume_ml": 3000},
-        SUGAR,
-        WATER,
-        abv=11.5,
-        fill_ml=4600,
-        solve=["White sugar", "Water"],
-    )
+    core = aimed(abv=11.5)
     check_plan(page, core)
     person.kept()
 
@@ -204,14 +197,7 @@ def test_by_keyboard_alone(page, person):
     keys.type("3000")
     tab_to(page, page.get_by_role("button", name="Reach it with sugar and water"))
     keys.press("Enter")
-    core = by_core(
-        {**PEAR, "volume_ml": 3000},
-        SUGAR,
-        WATER,
-        abv=11,
-        fill_ml=4600,
-        solve=["White sugar", "Water"],
-    )
+    core = aimed()
     check_plan(page, core)
     person.kept()
 
@@ -263,14 +249,7 @@ def test_on_a_phone(page, person):
     person.pour("Pear juice")
     page.get_by_label("Amount of Pear juice, ml").fill("3 L")
     page.get_by_role("button", name="Reach it with sugar and water").tap()
-    core = by_core(
-        {**PEAR, "volume_ml": 3000},
-        SUGAR,
-        WATER,
-        abv=11,
-        fill_ml=4600,
-        solve=["White sugar", "Water"],
-    )
+    core = aimed()
     check_plan(page, core)
     fits()
     person.kept()

@@ -1,10 +1,11 @@
 import { chakra } from "@chakra-ui/react";
+import { useNarrow } from "../frame/narrow";
 import { colour } from "../theme/colour";
 
 export type CurvePoint = { at: number; sg: number; label: string };
 
-const W = 640;
-const H = 290;
+const WIDE = { W: 640, H: 290 };
+const NARROW = { W: 330, H: 240 };
 const LEFT = 52;
 const RIGHT = 16;
 const TOP = 14;
@@ -23,6 +24,8 @@ export function Curve({
   now: number;
   label: string;
 }) {
+  // On a phone the same figures in fewer units, so that they stay readable.
+  const { W, H } = useNarrow() ? NARROW : WIDE;
   const first = points[0]?.at ?? now;
   const last = Math.max(now, points.at(-1)?.at ?? now, first + 7 * DAY);
   const highest = Math.max(...points.map((point) => point.sg)) + 0.006;
@@ -47,7 +50,7 @@ export function Curve({
       <text
         x={W - RIGHT - 4}
         y={y(ends.low) + 15}
-        fontSize="11"
+        style={{ fontSize: 11 }}
         textAnchor="end"
         fill={colour("good")}
       >
@@ -56,7 +59,13 @@ export function Curve({
       {lines.map((sg) => (
         <g key={sg}>
           <line x1={LEFT} x2={W - RIGHT} y1={y(sg)} y2={y(sg)} stroke={colour("line")} />
-          <text x={LEFT - 8} y={y(sg) + 4} fontSize="11" textAnchor="end" fill={colour("quiet")}>
+          <text
+            x={LEFT - 8}
+            y={y(sg) + 4}
+            style={{ fontSize: 11 }}
+            textAnchor="end"
+            fill={colour("quiet")}
+          >
             {sg.toFixed(3)}
           </text>
         </g>
@@ -66,7 +75,7 @@ export function Curve({
           key={day}
           x={x(first + day * DAY)}
           y={H - 10}
-          fontSize="11"
+          style={{ fontSize: 11 }}
           textAnchor="middle"
           fill={colour("quiet")}
         >

@@ -16,11 +16,14 @@ export function Jug({
   capacityMl,
   layers,
   label,
+  foaming = true,
 }: {
   shape: string;
   capacityMl: number;
   layers: Layer[];
   label: string;
+  /** Whether the room above is there for foam. */
+  foaming?: boolean;
 }) {
   const id = useId();
   const profile = profileOf(shape);
@@ -67,7 +70,7 @@ export function Jug({
       </defs>
       <path d={`${outline}Z`} fill={colour("glass")} />
       <g clipPath={`url(#${id}glass)`}>
-        {!over && surface > 0 && surface < profile.shoulder && (
+        {foaming && !over && surface > 0 && surface < profile.shoulder && (
           <rect
             x="0"
             width={W}
@@ -99,7 +102,7 @@ export function Jug({
           <text
             x={W / 2 - x(profile.body) - 10}
             y={y(levelOf(shape, (litre * 1000) / capacityMl)) + 4}
-            fontSize="13"
+            style={{ fontSize: 13 }}
             textAnchor="end"
             fill={colour("quiet")}
           >
@@ -114,8 +117,7 @@ export function Jug({
             key={layer.name}
             x={W / 2}
             y={(y(layer.from) + y(layer.to)) / 2 + 5}
-            fontSize="14"
-            fontWeight="600"
+            style={{ fontSize: 14, fontWeight: 600 }}
             textAnchor="middle"
             fill={colour(lettersOn(layer.colour))}
           >

@@ -69,8 +69,7 @@ export function Stem({ marks, label }: { marks: StemMark[]; label: string }) {
           <text
             x="44"
             y={y(mark.sg) + 4}
-            fontSize="13"
-            fontWeight="700"
+            style={{ fontSize: 13, fontWeight: 700 }}
             textAnchor="end"
             fill={colour(mark.tone)}
           >
@@ -101,7 +100,7 @@ const Ticks = memo(function Ticks({ from, to }: { from: number; to: number }) {
       <g key={tick}>
         <line x1="53" x2={named ? 68 : 61} y1={y} y2={y} stroke={colour("navy")} />
         {named && (
-          <text x="86" y={y + 4} fontSize="12" fill={colour("quiet")}>
+          <text x="86" y={y + 4} style={{ fontSize: 12 }} fill={colour("quiet")}>
             {(tick / 1000).toFixed(3)}
           </text>
         )}

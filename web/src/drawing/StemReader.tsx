@@ -95,7 +95,7 @@ export function StemReader({
               strokeWidth={major ? 2 : 1}
             />
             {major && (
-              <text x="108" y={y(points / 1000) + 4} fontSize="11" fill={colour("navy")}>
+              <text x="108" y={y(points / 1000) + 4} style={{ fontSize: 11 }} fill={colour("navy")}>
                 {points > 1000 ? points - 1000 : (points / 1000).toFixed(3)}
               </text>
             )}

@@ -96,15 +96,7 @@ export function QuietButton(props: ActProps) {
 /** A sheet of enamel on the tile. */
 export function Panel(props: React.ComponentProps<typeof Box>) {
   return (
-    <Box
-      bg="enamel"
-      borderWidth="1.5px"
-      borderColor="rim"
-      rounded="xl"
-      p={{ base: "4", md: "5" }}
-      minW="0"
-      {...props}
-    />
+    <Box bg="enamel" borderWidth="1.5px" borderColor="rim" rounded="xl" p="4" minW="0" {...props} />
   );
 }
 

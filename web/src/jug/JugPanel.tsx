@@ -5,7 +5,7 @@ import { Panel } from "../frame/states";
 import { useJugContext } from "./JugPage";
 
 /** The vessel of a batch as it stands, on the pages that do not pour. */
-export function JugPanel({ layers }: { layers: Layer[] }) {
+export function JugPanel({ layers, foaming }: { layers: Layer[]; foaming?: boolean }) {
   const { jug, reference } = useJugContext();
   const vessel: Schemas["VesselOut"] | undefined = reference.vessels.find(
     (row) => row.key === jug.kept.plan.vessel?.key,
@@ -17,6 +17,7 @@ export function JugPanel({ layers }: { layers: Layer[] }) {
         shape={vessel?.shape ?? "demijohn"}
         capacityMl={jug.kept.plan.vessel?.volume_ml ?? 5000}
         layers={layers}
+        foaming={foaming}
         label={`The jug: ${volume(held)}`}
       />
     </Panel>

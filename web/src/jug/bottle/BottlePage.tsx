@@ -135,7 +135,10 @@ function Filling({ jug, suggested }: { jug: Schemas["JugOut"]; suggested: Schema
       gap="4"
       alignItems="start"
     >
-      <JugPanel layers={mixedLayer(jug, left ?? jug.evaluation?.must.volume_ml ?? 0)} />
+      <JugPanel
+        foaming={false}
+        layers={mixedLayer(jug, left ?? jug.evaluation?.must.volume_ml ?? 0)}
+      />
       <Panel>
         <Stack gap="4">
           <Heading as="h2" size="xl" fontFamily="heading">
