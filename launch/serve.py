@@ -80,6 +80,8 @@ def start(port: int, demo: bool) -> int:
     provision.python_packages(for_tests=False)
     provision.front_end()
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
+    # A shell that starts us in the background has SIGINT ignored; it must end us all the same.
+    signal.signal(signal.SIGINT, signal.default_int_handler)
     address = f"http://127.0.0.1:{port}/"
     note = state("running")
     with database("data") as (url, own):
