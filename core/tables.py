@@ -57,6 +57,16 @@ class Bottle:
     volume_ml: int
 
 
+@dataclass(frozen=True, slots=True)
+class Acid:
+    """An acid: g/mol, and the pK of each proton at 25 °C and no ionic strength."""
+
+    key: str
+    name: str
+    molar_mass: float
+    pks: tuple[float, ...]
+
+
 def _rows(name: str) -> list[dict[str, str]]:
     with (_DATA / f"{name}.csv").open(newline="", encoding="utf-8") as file:
         return list(csv.DictReader(file))
@@ -103,4 +113,14 @@ VESSELS = {
 
 BOTTLES = {
     row["key"]: Bottle(row["key"], row["name"], int(row["volume_ml"])) for row in _rows("bottles")
+}
+
+ACIDS = {
+    row["key"]: Acid(
+        row["key"],
+        row["name"],
+        float(row["molar_mass"]),
+        tuple(float(row[column]) for column in ("pk1", "pk2", "pk3") if row[column]),
+    )
+    for row in _rows("acids")
 }

@@ -8,12 +8,6 @@ import pytest
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
 
 
-@pytest.fixture(autouse=True)
-def _quick_passwords(settings):
-    """Slow hashing guards real passwords; here it would only slow the tests."""
-    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
-
-
 @pytest.fixture
 def password() -> str:
     return "pears-and-plums"

@@ -159,3 +159,18 @@ def test_a_bad_label_is_told_beside_its_field(page, person):
     page.get_by_label("Of which sugars, g").fill("10.8")
     page.get_by_role("button", name="Put on the shelf").click()
     expect(page.get_by_text("Give it a name you would know it by.")).to_be_visible()
+
+
+def test_an_empty_shelf_shows_the_way_to_the_first_label(page, person):
+    person.sign_up()
+    person.begin()
+    page.get_by_role("link", name="Read the label of a carton first.").click()
+    expect(page.get_by_label("What is it?")).to_be_visible()
+
+
+def test_a_price_nobody_gave_is_not_nought(page, person):
+    person.sign_up()
+    person.begin()
+    page.get_by_role("button", name="Reach it with sugar and water").click()
+    expect(page.get_by_text("No price yet for White sugar")).to_be_visible()
+    expect(page.get_by_text("a bottle")).to_have_count(0)

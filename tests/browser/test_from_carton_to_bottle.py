@@ -52,7 +52,7 @@ def check_plan(page, core):
     expect(schools).to_contain_text(f"{core.finish.strength.potential_scale:.1f} %")
     bottles, _ = full_bottles(core.bottled_ml, 750)
     each = per_bottle(core.cost.used, bottles * 750, 750)
-    expect(page_text).to_contain_text(f"£{each} a bottle {bottles} × 75 cl")
+    expect(page_text).to_contain_text(f"£{each} a bottle without White sugar · {bottles} × 75 cl")
 
 
 def move_back(days):

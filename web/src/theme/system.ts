@@ -18,7 +18,7 @@ const config = defineConfig({
   globalCss: {
     "html, body, #root": { minHeight: "100%" },
     // A page that grows past the screen while you drag must not move the bar under you.
-    html: { scrollbarGutter: "stable" },
+    html: { scrollbarGutter: "stable", bg: "tile" },
     body: { bg: "tile", color: "ink", fontSize: "md", lineHeight: "1.45" },
     "*:focus-visible": { outline: "3px solid", outlineColor: "amber", outlineOffset: "2px" },
     "*, *::before, *::after": {

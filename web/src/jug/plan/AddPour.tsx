@@ -1,5 +1,6 @@
-import { HStack } from "@chakra-ui/react";
+import { HStack, Stack, Text } from "@chakra-ui/react";
 import { memo, useState } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useProducts } from "../../api/queries";
 import { ChoiceField } from "../../frame/fields";
@@ -59,22 +60,32 @@ export const AddPour = memo(function AddPour({
   }
 
   return (
-    <HStack align="flex-end" gap="2" pt="3">
-      <ChoiceField label="Pour from the shelf" value={chosen} onChange={setChosen}>
-        <option value="">Choose …</option>
-        {shelf.map((product) => (
-          <option key={product.id} value={product.id}>
-            {product.name}
-          </option>
-        ))}
-        <option value="water">Water</option>
-        {!shelf.some((product) => product.name === plainSugar.name) && (
-          <option value="sugar">White sugar</option>
-        )}
-      </ChoiceField>
-      <QuietButton onClick={add} disabled={chosen === ""}>
-        Pour it
-      </QuietButton>
-    </HStack>
+    <Stack pt="3" gap="2">
+      {products.data?.length === 0 && (
+        <Text color="quiet">
+          Nothing stands on the shelf yet.{" "}
+          <Link to="/shelf?read">
+            <u>Read the label of a carton first.</u>
+          </Link>
+        </Text>
+      )}
+      <HStack align="flex-end" gap="2">
+        <ChoiceField label="Pour from the shelf" value={chosen} onChange={setChosen}>
+          <option value="">Choose …</option>
+          {shelf.map((product) => (
+            <option key={product.id} value={product.id}>
+              {product.name}
+            </option>
+          ))}
+          <option value="water">Water</option>
+          {!shelf.some((product) => product.name === plainSugar.name) && (
+            <option value="sugar">White sugar</option>
+          )}
+        </ChoiceField>
+        <QuietButton onClick={add} disabled={chosen === ""}>
+          Pour it
+        </QuietButton>
+      </HStack>
+    </Stack>
   );
 });

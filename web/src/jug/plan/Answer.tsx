@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Schemas } from "../../api/client";
-import { grams, gravity, money, range, volume } from "../../format";
+import { bottleSize, grams, gravity, money, range, volume } from "../../format";
 import { Mark } from "../../frame/states";
 import { Strengths } from "../Strengths";
 import css from "./PlanPage.module.css";
@@ -56,18 +56,28 @@ export const Cost = memo(function Cost({
   cost: Evaluation["cost"];
   currency: string;
 }) {
+  const missing = cost.unpriced.join(", ");
+  if (cost.used === "0.00" && missing) {
+    return (
+      <div className={css.cost}>
+        <p className={css.quiet}>No price yet for {missing}: put it on the shelf with one.</p>
+      </div>
+    );
+  }
   return (
     <div className={css.cost}>
       {cost.per_bottle !== null && (
         <p className={css.price}>
           {money(cost.per_bottle, currency)} a bottle{" "}
-          <span>{cost.bottles} × 75 cl, after what stays on the lees</span>
+          <span>
+            {missing && `without ${missing} · `}
+            {cost.bottles} × {bottleSize(cost.bottle_ml)}, after what stays on the lees
+          </span>
         </p>
       )}
       <p className={css.quiet}>
         {money(cost.used, currency)} of it used, {money(cost.packs, currency)} at the till for whole
         packs
-        {cost.unpriced.length > 0 && ` · no price for ${cost.unpriced.join(", ")}`}
       </p>
     </div>
   );

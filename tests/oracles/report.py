@@ -1,0 +1,60 @@
+"""docs/verification.md, written from the checks: python -m tests.oracles.report"""
+
+import math
+from pathlib import Path
+
+from tests.oracles import acid, density, gas, must, units
+from tests.oracles.check import Check
+
+PAGE = Path(__file__).parents[2] / "docs" / "verification.md"
+
+AREAS: list[tuple[str, list[Check]]] = [
+    ("Scales and density", density.CHECKS),
+    ("Musts, strength and ends", must.CHECKS),
+    ("Acid, preservatives and nutrient", acid.CHECKS),
+    ("Gas", gas.CHECKS),
+    ("Kitchen amounts", units.CHECKS),
+]
+
+_HEAD = """\
+# Verification
+
+Core held against things outside the project. Written by `python -m tests.oracles.report` from
+`tests/oracles`; the tests fail when a check does not hold or this page is not what they say.
+"memory" marks a value that was recalled, "common practice" one that nobody publishes.
+"""
+
+
+def _figure(value: float, tolerance: float) -> str:
+    """With one digit more than the tolerance can tell."""
+    digits = max(0, 1 - math.floor(math.log10(tolerance))) if tolerance else 4
+    return f"{value:.{min(digits, 7)}f}"
+
+
+def render() -> str:
+    """The page."""
+    lines = [_HEAD]
+    for area, checks in AREAS:
+        lines += [
+            f"## {area}",
+            "",
+            "| what | ours | outside | difference | tolerance | unit | source |",
+            "|---|--:|--:|--:|--:|---|---|",
+        ]
+        for check in checks:
+            ours, outside, difference = (
+                _figure(value, check.tolerance)
+                for value in (check.ours, check.outside, check.ours - check.outside)
+            )
+            lines.append(
+                f"| {check.what} | {ours} | {outside} | {difference} | {check.tolerance:g}"
+                f" | {check.unit} | {check.source} |"
+            )
+        lines.append("")
+    count = sum(len(checks) for _, checks in AREAS)
+    lines.append(f"{count} checks.")
+    return "\n".join(lines) + "\n"
+
+
+if __name__ == "__main__":
+    PAGE.write_text(render())

@@ -1,0 +1,37 @@
+"""Measures against GNU units."""
+
+from core.units import celsius, fahrenheit, to_g, to_ml
+from tests.oracles.check import Check
+from tests.oracles.density import gnu_units
+
+_OURS_AND_THEIRS = [
+    ("us teaspoon", "teaspoon"),
+    ("us tablespoon", "tablespoon"),
+    ("us fluid ounce", "floz"),
+    ("us cup", "cup"),
+    ("us pint", "pint"),
+    ("us quart", "quart"),
+    ("us gallon", "gallon"),
+    ("imperial fluid ounce", "brfloz"),
+    ("imperial pint", "brpint"),
+    ("imperial quart", "brquart"),
+    ("imperial gallon", "brgallon"),
+    ("metric cup", "metriccup"),
+]
+
+CHECKS = [
+    *(
+        Check(f"1 {ours}", to_ml(1, ours), theirs, 1e-4, "ml", "GNU units")
+        for (ours, _), theirs in zip(
+            _OURS_AND_THEIRS,
+            gnu_units([(theirs, "ml") for _, theirs in _OURS_AND_THEIRS]),
+            strict=True,
+        )
+    ),
+    *(
+        Check(f"1 {ours}", to_g(1, ours), theirs, 1e-4, "g", "GNU units")
+        for ours, theirs in zip(("oz", "lb"), gnu_units([("oz", "g"), ("lb", "g")]), strict=True)
+    ),
+    Check("68 °F", celsius(68), 20, 1e-9, "°C", "definition"),
+    Check("15.6 °C", fahrenheit(15.6), 60.08, 1e-9, "°F", "definition"),
+]
