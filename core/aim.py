@@ -13,6 +13,8 @@ from core.must import MOST_ML, NOTHING, Mix, Pour, mix_of
 
 # Nobody adds more than this many times what is already there.
 _REACH = 20.0
+# How near the aim a solution comes: % vol, or points.
+_CLOSE = 1e-3
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,14 +143,18 @@ def _solve_one(fixed: Mix, per_unit: Mix, aim: Aim) -> float:
     if solids > 0:
         low = max(low, -(fixed.sugar + fixed.extract) / solids)
     high = _REACH * max(fixed.mass, 1000.0) / per_unit.mass
-    if off(low) * off(high) > 0:
+    found = None
+    if off(low) * off(high) <= 0:
+        found = float(brentq(off, low, high, xtol=1e-9, rtol=1e-12))
+    # Where the trial mixtures break off there is a jump through the aim, and no root.
+    if found is None or abs(off(found)) > _CLOSE:
         already = "stronger" if off(0.0 if fixed.mass > 0 else high) > 0 else "weaker"
         raise JobError(
             f"No amount of {aim.solve[0]} reaches {aim.wanted()}: the rest is already"
             f" {already}, and it does not pull the other way.",
             "aim",
         )
-    return float(brentq(off, low, high, xtol=1e-9, rtol=1e-12))
+    return found
 
 
 def _solve_two(fixed: Mix, per_unit: Sequence[Mix], aim: Aim, fill_ml: float) -> list[float]:

@@ -49,6 +49,7 @@ def _after(
 ) -> Drink:
     """The mixture after `eaten` grams of its sugar (as sucrose) fermented."""
     solids = mix.sugar + mix.extract
+    mix.sg  # noqa: B018 - says when it is no drink: empty, or more sugar than dissolves
     return fermented(
         mix.mass, solids, eaten, ethanol_per_sugar, by_product_per_sugar, mix.as_sucrose
     )
@@ -113,7 +114,8 @@ def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
     sg = _doubted(must, lambda m: _dry(m).sg, [of_yield, of_by_product, _MODEL_SD])
 
     # A yeast that can do clearly more than the sugar allows changes nothing.
-    if tolerance_abv is not None and tolerance_abv - TOLERANCE_SPREAD < abv.high:
+    in_reach = tolerance_abv is not None and tolerance_abv - TOLERANCE_SPREAD < abv.high
+    if tolerance_abv is not None and in_reach and mix.ferment > 0:
         stops_after = _eaten_for(mix, tolerance_abv)
         stopped = _after(mix, stops_after)
         later = _after(mix, _eaten_for(mix, tolerance_abv + _TOLERANCE_SD)).sg - stopped.sg

@@ -15,6 +15,8 @@ from core.label import Label
 
 # More than any home brewer's vessel: past this a unit was misread.
 MOST_ML = 1_000_000.0
+# Less than a drop is nothing.
+EMPTY_G = 0.01
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,14 +74,14 @@ class Mix:
     @property
     def brix(self) -> float:
         """Dissolved solids, g per 100 g. Raises JobError when nothing is in it."""
-        if self.mass <= 0:
+        if self.mass < EMPTY_G:
             raise JobError("Every pour is empty: pour at least one thing in.", "pours")
         return 100 * (self.sugar + self.extract) / self.mass
 
     @property
     def as_sucrose(self) -> float:
         """What 1 g of its sugar is worth as sucrose to the yeast."""
-        return self.ferment / self.sugar if self.sugar else 1.0
+        return self.ferment / self.sugar if self.sugar and self.ferment else 1.0
 
     @property
     def sg(self) -> float:

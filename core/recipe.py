@@ -67,8 +67,8 @@ def _pour(item: object, place: str) -> PricedPour:
         kind,
         _number(fields, "volume_ml", place, most=MOST_ML),
         _number(fields, "mass_g", place, most=MOST_ML),
-        _text(fields, "fruit", place),
-        _text(fields, "sugar", place),
+        _key(fields, "fruit", place),
+        _key(fields, "sugar", place),
         _label(fields["label"], f"{place}.label") if fields.get("label") is not None else None,
         _number(fields, "measured_sg", place, above=0, most=10),
     )
@@ -154,6 +154,12 @@ def _text(fields: Mapping[str, Any], key: str, place: str) -> str | None:
     if len(value) > _MOST_NAME:
         raise JobError(f"At most {_MOST_NAME} letters fit here.", _at(place, key))
     return value.strip()
+
+
+def _key(fields: Mapping[str, Any], key: str, place: str) -> str | None:
+    """The key of a table; "Sour cherry" and "sour-cherry" are sour_cherry."""
+    text = _text(fields, key, place)
+    return "_".join(text.lower().replace("-", " ").replace("_", " ").split()) if text else None
 
 
 def _finite(value: float, at: str) -> float:

@@ -108,6 +108,12 @@ def test_bad_input_names_the_place(places, error):
     assert "\n" not in str(raised.value)
 
 
+def test_a_fruit_may_be_written_as_people_write_it():
+    plain = answered(changed(pours__0__fruit="sour_cherry"))
+    assert answered(changed(pours__0__fruit="Sour cherry")) == plain
+    assert answered(changed(pours__0__fruit="sour-cherry")) == plain
+
+
 def test_all_pours_at_zero():
     data = changed(aim=None)
     for pour in data["pours"]:

@@ -1,0 +1,76 @@
+"""No recipe in range brings anything out of core but an answer or its own error."""
+
+import json
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from core import tables
+from core.composition import KINDS
+from core.errors import JobError
+from core.plan import evaluate
+from core.recipe import answer, read_recipe
+
+amounts = st.sampled_from([0, 1e-9, 0.01, 1, 1e6]) | st.floats(0, 1e4)
+labels = st.fixed_dictionaries(
+    {"sugars_g": st.sampled_from(["0", "4.4", "10", "10.4", "81", "113"]) | st.floats(0, 113)}
+).flatmap(lambda label: st.sampled_from([{**label, "per_ml": 100}, {**label, "per_g": 100}]))
+
+
+@st.composite
+def pours(draw, index):
+    kind = draw(st.sampled_from(KINDS))
+    pour = {
+        "name": f"Pour {index}",
+        "kind": kind,
+        draw(st.sampled_from(["volume_ml", "mass_g"])): draw(amounts),
+    }
+    if kind == "sugar":
+        pour["sugar"] = draw(st.sampled_from(sorted(tables.SUGARS)))
+    elif kind not in ("water", "acid"):
+        pour["fruit"] = draw(st.none() | st.sampled_from(sorted(tables.FRUITS)))
+        pour["label"] = draw(st.none() | labels)
+        pour["measured_sg"] = draw(st.none() | st.floats(0.99, 1.45))
+    return pour
+
+
+@st.composite
+def recipes(draw):
+    count = draw(st.integers(1, 5))
+    recipe = {
+        "format": "amber-jug-recipe",
+        "version": 1,
+        "pours": [draw(pours(index)) for index in range(count)],
+        "vessel": draw(st.none() | st.fixed_dictionaries({"volume_ml": st.floats(1, 1e5)})),
+        "yeast": draw(st.none() | st.fixed_dictionaries({"tolerance_abv": st.floats(0.1, 25)})),
+    }
+    if draw(st.booleans()):
+        aims = draw(st.integers(1, min(2, count)))
+        recipe["aim"] = {
+            "solve": [f"Pour {index}" for index in range(aims)],
+            **draw(
+                st.fixed_dictionaries({"abv": st.floats(0.1, 20)})
+                | st.fixed_dictionaries({"og": st.floats(1.001, 1.2)})
+            ),
+        }
+        if aims == 2:
+            recipe["aim"]["fill_ml"] = draw(st.floats(1, 1e5))
+    return recipe
+
+
+@settings(max_examples=400, deadline=None)
+@given(recipe=recipes())
+def test_an_answer_or_our_own_error(recipe):
+    try:
+        read = read_recipe(recipe)
+        result = answer(read, evaluate(read))
+    except JobError as error:
+        assert error.text.strip()
+        return
+    json.dumps(result, allow_nan=False)
+    for interval in (result["must"]["sg"], result["finish"]["sg"], result["finish"]["abv"]):
+        assert interval["low"] <= interval["value"] + 1e-9
+        assert interval["value"] <= interval["high"] + 1e-9
+    reached = result["finish"]["abv"]["value"]
+    if "aim" in recipe and "abv" in recipe["aim"] and result["finish"]["limited_by"] == "sugar":
+        assert abs(reached - recipe["aim"]["abv"]) < 0.01
