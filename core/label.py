@@ -74,3 +74,81 @@ def read_label(sugars_g: str | float, amount: float, unit: str) -> Label:
             "sugars_g",
         )
     return Label(grams, amount, unit, half_step)
+
+
+# US labels count a fluid ounce as 30 ml. Source: 21 CFR 101.9(b)(5)(viii).
+US_LABEL_FL_OZ_ML = 30.0
+_MOST_PARTS = 100
+
+
+def per_us_serving(total_sugars_g: str, serving_fl_oz: float) -> Label:
+    """A US label: whole grams of total sugars in a serving of so many fluid ounces.
+
+    "28" in 8 fl oz is 27.5 to 28.5 g in 240 ml. Raises JobError as `read_label`.
+    """
+    return read_label(total_sugars_g, serving_fl_oz * US_LABEL_FL_OZ_ML, "ml")
+
+
+def neat(diluted: Label, parts_of_water: float) -> Label:
+    """The cordial itself, from a label for the drink made 1 + `parts_of_water`.
+
+    Parts are volumes. Raises JobError when no cordial could be that sweet: the table is
+    then for the cordial as sold.
+    """
+    if not 0 < parts_of_water <= _MOST_PARTS:
+        raise JobError("Say how many parts of water go to one, like 5.", "parts_of_water")
+    if diluted.unit != "ml":
+        raise JobError("A label for the diluted drink is per 100 ml.", "per_g")
+    return _stronger(diluted, 1 + parts_of_water)
+
+
+def undiluted(made_up: Label, pack_ml: float, makes_ml: float) -> Label:
+    """A concentrate itself, from a label for the juice it makes ("makes 1.35 L").
+
+    Raises JobError when it makes less than the pack holds, or would be too sweet.
+    """
+    if not 0 < pack_ml <= makes_ml:
+        raise JobError("It makes at least what the pack holds.", "makes_ml")
+    if made_up.unit != "ml":
+        raise JobError("A label for the juice it makes is per 100 ml.", "per_g")
+    return _stronger(made_up, makes_ml / pack_ml)
+
+
+def from_powder(powder: Label, powder_g_per_l: float) -> Label:
+    """A drink made from powder: the label per 100 g of powder, and how much goes in a litre.
+
+    Raises JobError for a label that is not per gram.
+    """
+    if powder.unit != "g":
+        raise JobError("A powder's label is per 100 g.", "per_ml")
+    if not 0 < powder_g_per_l <= 1000:
+        raise JobError("Say how many grams of powder go in a litre, like 60.", "powder_g_per_l")
+    share = powder_g_per_l / 1000
+    return Label(powder.sugars_g * share, powder.amount, "ml", powder.half_step_g * share)
+
+
+def fermentable_g(carbohydrate_g: float, sugars_g: float | None, polyols_g: float = 0.0) -> float:
+    """What of a label's carbohydrate ferments: the sugars; without that line, all but polyols.
+
+    Starch and dextrins are counted by the second way: an upper figure. Raises JobError when
+    the lines contradict one another.
+    """
+    if min(carbohydrate_g, polyols_g, sugars_g or 0.0) < 0:
+        raise JobError("Carbohydrate, sugars and polyols are 0 g or more.", "carbohydrate_g")
+    if (sugars_g or 0.0) + polyols_g > carbohydrate_g + 0.5:
+        raise JobError(
+            "Sugars and polyols are part of the carbohydrate: they cannot be more than it.",
+            "sugars_g",
+        )
+    return carbohydrate_g - polyols_g if sugars_g is None else sugars_g
+
+
+def _stronger(label: Label, times: float) -> Label:
+    """The same label for something so many times as sweet."""
+    if label.per_unit() * times * 100 > MOST_PER_100_ML:
+        raise JobError(
+            f"That would be {label.per_unit() * times * 100:.0f} g in 100 ml, more than sugar can"
+            " dissolve: the label is probably for it as sold.",
+            "sugars_g",
+        )
+    return Label(label.sugars_g * times, label.amount, "ml", label.half_step_g * times)

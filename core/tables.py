@@ -67,7 +67,8 @@ class Acid:
     pks: tuple[float, ...]
 
 
-def _rows(name: str) -> list[dict[str, str]]:
+def rows(name: str) -> list[dict[str, str]]:
+    """The rows of a table in core/data, as they stand there."""
     with (_DATA / f"{name}.csv").open(newline="", encoding="utf-8") as file:
         return list(csv.DictReader(file))
 
@@ -84,7 +85,7 @@ FRUITS = {
         _range(row, "extract"),
         _range(row, "sucrose_share"),
     )
-    for row in _rows("fruits")
+    for row in rows("fruits")
 }
 
 # A juice whose fruit is not named: the common ground of the table (apple to orange).
@@ -99,20 +100,20 @@ SUGARS = {
         float(row["hexose_per_fermentable"]),
         _range(row, "unfermentable"),
     )
-    for row in _rows("sugars")
+    for row in rows("sugars")
 }
 
 YEASTS = {
-    row["key"]: Yeast(row["key"], row["name"], _range(row, "tolerance")) for row in _rows("yeasts")
+    row["key"]: Yeast(row["key"], row["name"], _range(row, "tolerance")) for row in rows("yeasts")
 }
 
 VESSELS = {
     row["key"]: Vessel(row["key"], row["name"], row["shape"], int(row["volume_ml"]))
-    for row in _rows("vessels")
+    for row in rows("vessels")
 }
 
 BOTTLES = {
-    row["key"]: Bottle(row["key"], row["name"], int(row["volume_ml"])) for row in _rows("bottles")
+    row["key"]: Bottle(row["key"], row["name"], int(row["volume_ml"])) for row in rows("bottles")
 }
 
 ACIDS = {
@@ -122,5 +123,5 @@ ACIDS = {
         float(row["molar_mass"]),
         tuple(float(row[column]) for column in ("pk1", "pk2", "pk3") if row[column]),
     )
-    for row in _rows("acids")
+    for row in rows("acids")
 }
