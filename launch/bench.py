@@ -13,6 +13,7 @@ import subprocess
 import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -20,9 +21,11 @@ import django
 
 from core.plan import evaluate
 from core.recipe import read_recipe
+from core.shopping import Limits, cheapest
 from launch import chromium
 from launch.places import BUILT, PYTHON, ROOT, CannotError
 from launch.postgres import free_port
+from tests.shelves import made_up_shelf
 
 _DRAG = Path(__file__).with_name("bench_drag.js")
 _SECONDS_OF_DRAGGING = 5
@@ -81,6 +84,17 @@ def bench_core() -> None:
         "below 5 ms",
         median < 5,
     )
+
+    limits = Limits(least_juice_share=0.6, most_kinds=4)
+    for products, aim in ((60, 0.5), (300, 1.5)):
+        shelf = made_up_shelf(products, products)
+        taken = statistics.median(_timed(partial(cheapest, shelf, 11.5, 4500, limits), 5)) / 1000
+        _line(
+            f"core: cheapest basket of {products} products, median",
+            f"{taken:.2f} s",
+            f"below {aim} s",
+            taken < aim,
+        )
 
 
 def bench_first_load() -> None:

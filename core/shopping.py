@@ -1,0 +1,299 @@
+"""Which whole packs meet an aim at least cost: an integer programme over the shelf.
+
+Juice is poured by whole cartons; sugar, syrups, honey and concentrate by the part, from whole
+packs; water is free. Solved with scipy's HiGHS.
+"""
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from decimal import Decimal
+
+import numpy as np
+from scipy.optimize import Bounds, LinearConstraint, milp
+from scipy.sparse import coo_array
+
+from core.aim import Aim, solve
+from core.cost import Pack, money
+from core.errors import JobError
+from core.ferment import dry_abv
+from core.must import NOTHING, Mix, Pour, mix_of
+
+# Of the strength aimed for, how far whole packs may stay off, % vol.
+_STRENGTH_SLACK = 0.1
+_WHOLE = ("juice", "fruit")
+_SECONDS = 10.0
+
+
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """A product that could go in: what it is, its pack, and whole packs at home already."""
+
+    pour: Pour
+    pack: Pack
+    at_home: int = 0
+
+    @property
+    def by_mass(self) -> bool:
+        """Whether its pack is in grams."""
+        return self.pack.pack_g is not None
+
+    @property
+    def pack_size(self) -> float:
+        """What one pack holds, g or ml."""
+        size = self.pack.pack_g if self.by_mass else self.pack.pack_ml
+        if not size:
+            raise JobError("Say how much is in a pack (pack_ml or pack_g).", "pack")
+        return size
+
+    def poured(self, amount: float) -> Pour:
+        """The product with an amount, in g or ml as its pack."""
+        return Pour(
+            self.pour.name,
+            self.pour.kind,
+            None if self.by_mass else amount,
+            amount if self.by_mass else None,
+            self.pour.fruit,
+            self.pour.sugar,
+            self.pour.label,
+            self.pour.measured_sg,
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class Limits:
+    """What a plan must keep to. Shares are of the fill, 0 to 1; `fruit_share` by fruit key."""
+
+    least_juice_share: float = 0.0
+    most_kinds: int | None = None
+    fruit_share: Mapping[str, tuple[float, float]] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Bought:
+    """One product in a plan: amount used (g or ml), packs taken, and of those to buy."""
+
+    offer: Offer
+    amount: float
+    packs: int
+    to_buy: int
+
+
+@dataclass(frozen=True, slots=True)
+class Basket:
+    """A plan: what goes in, water in ml, and the bill for what is not at home."""
+
+    items: tuple[Bought, ...]
+    water_ml: float
+    bill: Decimal
+
+    def pours(self) -> tuple[Pour, ...]:
+        """The plan as pours."""
+        water = Pour("Water", "water", volume_ml=self.water_ml)
+        return (*(item.offer.poured(item.amount) for item in self.items), water)
+
+
+def cheapest(
+    offers: Sequence[Offer],
+    abv: float,
+    fill_ml: float,
+    limits: Limits = Limits(),
+    plans: int = 1,
+) -> tuple[Basket, ...]:
+    """The cheapest baskets that reach `abv` (% vol, within 0.1) in `fill_ml`, best first.
+
+    Further plans use other products than the ones before. Raises JobError when nothing on
+    offer does it.
+    """
+    if not offers:
+        raise JobError("There is nothing to choose from: put something on the shelf.", "offers")
+    if not 0 < abv <= 20:
+        raise JobError(
+            f"{abv:g} % is not a strength yeast reaches: aim between 0.5 and 20 %.", "abv"
+        )
+    if not 0 < fill_ml <= 1e6:
+        raise JobError("Give the fill in ml, like 4500.", "fill_ml")
+    model = _Model(offers, fill_ml, limits)
+    baskets: list[Basket] = []
+    taken: list[frozenset[int]] = []
+    for _ in range(plans):
+        found = _reach(model, abv, taken)
+        if found is None:
+            break
+        basket, used = found
+        baskets.append(basket)
+        taken.append(used)
+    if not baskets:
+        raise JobError(
+            f"Nothing on offer reaches {abv:g} % in {fill_ml / 1000:.2f} L within these limits:"
+            " allow another kind, less juice, or some sugar.",
+            "offers",
+        )
+    return tuple(baskets)
+
+
+def _sugar_wanted_g(abv: float, fill_ml: float) -> float:
+    """Sugar, g as sucrose, for a strength in a fill without other solids."""
+    sugar = Pour("s", "sugar", mass_g=0.0)
+    water = Pour("w", "water", volume_ml=0.0)
+    return solve([sugar, water], Aim(("s", "w"), abv=abv, fill_ml=fill_ml))[0].mass_g or 0.0
+
+
+def _reach(
+    model: "_Model", abv: float, taken: Sequence[frozenset[int]]
+) -> tuple[Basket, frozenset[int]] | None:
+    """Solve with a first guess of the sugar, then put it right by what came out."""
+    wanted = _sugar_wanted_g(abv, model.fill_ml)
+    slack = _STRENGTH_SLACK / abv
+    found = None
+    for _ in range(4):
+        found = model.solve(wanted * (1 - slack / 2), wanted * (1 + slack / 2), taken)
+        if found is None:
+            return None
+        found = (_filled_up(found[0], model.fill_ml), found[1])
+        reached = dry_abv(_mix(found[0].pours()))
+        if abs(reached - abv) <= _STRENGTH_SLACK:
+            return found
+        wanted *= abv / reached
+    return found
+
+
+def _filled_up(basket: Basket, fill_ml: float) -> Basket:
+    """With the few ml of water that volumes not adding up leave out."""
+    short = fill_ml - _mix(basket.pours()).volume_ml
+    return replace(basket, water_ml=max(basket.water_ml + short, 0.0))
+
+
+def _mix(pours: Sequence[Pour]) -> Mix:
+    total = NOTHING
+    for pour in pours:
+        total = total.plus(mix_of(pour))
+    return total
+
+
+class _Model:
+    """The programme's unchanging part. Columns: packs, amount in packs, to buy, used or not;
+    last, water in ml."""
+
+    def __init__(self, offers: Sequence[Offer], fill_ml: float, limits: Limits) -> None:
+        self.offers = offers
+        self.fill_ml = fill_ml
+        self._limits = limits
+        self._count = len(offers)
+        per_pack = [mix_of(offer.poured(offer.pack_size)) for offer in offers]
+        self._sugar = np.array([mix.ferment for mix in per_pack])
+        self._room = np.array([_room_ml(o, m) for o, m in zip(offers, per_pack, strict=True)])
+        self._price = np.array([float(offer.pack.price) for offer in offers])
+        # No more packs than fill the vessel twice over, by room or by sugar.
+        self._most = np.array([max(1, math.ceil(fill_ml / max(r, 1.0))) for r in self._room])
+
+    def solve(
+        self, least_sugar: float, most_sugar: float, taken: Sequence[frozenset[int]]
+    ) -> tuple[Basket, frozenset[int]] | None:
+        """The cheapest basket within these bounds that repeats no set of products taken."""
+        n = self._count
+        packs, amount, buy, used, water = 0, n, 2 * n, 3 * n, 4 * n
+        rows = _Rows(4 * n + 1)
+        everything = range(n)
+        rows.add({amount + i: self._sugar[i] for i in everything}, least_sugar, most_sugar)
+        room = {amount + i: self._room[i] for i in everything}
+        rows.add({**room, water: 1.0}, self.fill_ml, self.fill_ml)
+        for i, offer in enumerate(self.offers):
+            whole = offer.pour.kind in _WHOLE
+            rows.add({packs + i: 1.0, amount + i: -1.0}, 0.0, 0.0 if whole else np.inf)
+            rows.add({buy + i: 1.0, packs + i: -1.0}, -float(offer.at_home), np.inf)
+            rows.add({packs + i: 1.0, used + i: -float(self._most[i])}, -np.inf, 0.0)
+            rows.add({packs + i: 1.0, used + i: -1.0}, 0.0, np.inf)
+        self._add_limits(rows, amount, used)
+        for kinds in taken:
+            # At least one product in or out against each plan before.
+            rows.add(
+                {used + i: 1.0 if i in kinds else -1.0 for i in everything},
+                -np.inf,
+                len(kinds) - 1.0,
+            )
+        # A hair for every pack, so that equal bills choose the fewer packs.
+        cost = np.concatenate([np.full(n, 1e-6), np.zeros(n), self._price, np.zeros(n + 1)])
+        upper = np.concatenate(
+            [self._most, self._most, self._most, np.ones(n), [self.fill_ml]]
+        ).astype(float)
+        integer = np.concatenate([np.ones(n), np.zeros(2 * n), np.ones(n), [0]])
+        result = milp(
+            cost,
+            constraints=rows.constraint(),
+            bounds=Bounds(0, upper),
+            integrality=integer,
+            options={"time_limit": _SECONDS, "mip_rel_gap": 0.0},
+        )
+        if result.x is None:
+            return None
+        return self._basket(result.x)
+
+    def _add_limits(self, rows: "_Rows", amount: int, used: int) -> None:
+        limits = self._limits
+        juice = {
+            amount + i: self._room[i] for i, o in enumerate(self.offers) if o.pour.kind in _WHOLE
+        }
+        if limits.least_juice_share > 0:
+            rows.add(juice, limits.least_juice_share * self.fill_ml, np.inf)
+        if limits.most_kinds is not None:
+            rows.add({used + i: 1.0 for i in range(self._count)}, 0.0, float(limits.most_kinds))
+        for fruit, (low, high) in limits.fruit_share.items():
+            of_it = {
+                amount + i: self._room[i]
+                for i, offer in enumerate(self.offers)
+                if offer.pour.fruit == fruit
+            }
+            rows.add(of_it, low * self.fill_ml, high * self.fill_ml)
+
+    def _basket(self, x: np.ndarray) -> tuple[Basket, frozenset[int]]:
+        n = self._count
+        items, bill = [], Decimal(0)
+        for i, offer in enumerate(self.offers):
+            packs = round(float(x[i]))
+            if packs == 0:
+                continue
+            to_buy = max(packs - offer.at_home, 0)
+            bill += offer.pack.price * to_buy
+            amount = float(x[n + i]) * offer.pack_size
+            items.append(Bought(offer, amount, packs, to_buy))
+        used = frozenset(i for i in range(n) if round(float(x[i])) > 0)
+        return Basket(tuple(items), float(x[-1]), money(bill)), used
+
+
+class _Rows:
+    """Linear constraints collected row by row."""
+
+    def __init__(self, columns: int) -> None:
+        self._columns = columns
+        self._row: list[int] = []
+        self._column: list[int] = []
+        self._value: list[float] = []
+        self._low: list[float] = []
+        self._high: list[float] = []
+
+    def add(self, terms: Mapping[int, float], low: float, high: float) -> None:
+        """low <= sum of terms <= high."""
+        row = len(self._low)
+        for column, value in terms.items():
+            self._row.append(row)
+            self._column.append(column)
+            self._value.append(value)
+        self._low.append(low)
+        self._high.append(high)
+
+    def constraint(self) -> LinearConstraint:
+        """All of them, for scipy."""
+        shape = (len(self._low), self._columns)
+        matrix = coo_array((self._value, (self._row, self._column)), shape=shape)
+        return LinearConstraint(matrix.tocsr(), self._low, self._high)
+
+
+def _room_ml(offer: Offer, mix: Mix) -> float:
+    """Room a pack takes in the jug: its own volume, or what its solids take once dissolved."""
+    density = offer.pour.composition().density_g_per_ml
+    if density is not None:
+        return mix.mass / density
+    # Dissolved in ten times its mass of water: 1 kg of sugar takes 0.62 L.
+    water = mix_of(Pour("w", "water", volume_ml=10 * mix.mass))
+    return mix.plus(water).volume_ml - 10 * mix.mass

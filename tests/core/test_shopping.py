@@ -1,0 +1,81 @@
+from decimal import Decimal
+from itertools import pairwise
+
+import pytest
+
+from core.cost import Pack
+from core.errors import JobError
+from core.ferment import finish
+from core.label import read_label
+from core.must import Pour, make_must
+from core.shopping import Limits, Offer, cheapest
+from tests.shelves import made_up_shelf
+
+PEAR = Offer(
+    Pour("Pear", "juice", fruit="pear", label=read_label("10.8", 100, "ml")),
+    Pack(Decimal("1.15"), pack_ml=1000),
+)
+PLUM = Offer(
+    Pour("Plum", "juice", fruit="plum", label=read_label("9.8", 100, "ml")),
+    Pack(Decimal("1.75"), pack_ml=1000),
+)
+SUGAR = Offer(Pour("Sugar", "sugar"), Pack(Decimal("1.19"), pack_g=1000))
+HALF_JUICE = Limits(least_juice_share=0.5)
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_every_basket_meets_the_aim_and_its_limits(seed):
+    limits = Limits(least_juice_share=0.6, most_kinds=4)
+    for basket in cheapest(made_up_shelf(25, seed), 11.5, 4500, limits, plans=3):
+        must = make_must(basket.pours())
+        assert finish(must).abv.value == pytest.approx(11.5, abs=0.1)
+        assert must.mix.volume_ml == pytest.approx(4500, rel=0.002)
+        assert len(basket.items) <= 4
+        juices = [item for item in basket.items if item.offer.pour.kind == "juice"]
+        assert sum(item.amount for item in juices) >= 0.6 * 4500 - 1
+        assert all(
+            item.amount == pytest.approx(item.packs * item.offer.pack_size) for item in juices
+        )
+        assert basket.bill == sum(item.to_buy * item.offer.pack.price for item in basket.items)
+
+
+def test_further_plans_cost_no_less_and_use_other_products():
+    baskets = cheapest(made_up_shelf(30, 4), 11, 4500, HALF_JUICE, plans=4)
+    assert len(baskets) == 4
+    bills = [basket.bill for basket in baskets]
+    # Each plan's strength may differ by 0.1, and with it a bill by pennies.
+    assert all(later >= before - Decimal("0.20") for before, later in pairwise(bills))
+    kinds = [frozenset(item.offer.pour.name for item in basket.items) for basket in baskets]
+    assert len(set(kinds)) == 4
+
+
+def test_what_is_at_home_is_free():
+    home = Offer(PLUM.pour, PLUM.pack, at_home=3)
+    bought = cheapest([PEAR, PLUM, SUGAR], 11, 4500, HALF_JUICE)[0]
+    at_home = cheapest([PEAR, home, SUGAR], 11, 4500, HALF_JUICE)[0]
+    assert [item.offer.pour.name for item in bought.items] == ["Pear", "Sugar"]
+    assert at_home.bill == SUGAR.pack.price
+    assert at_home.items[0].to_buy == 0
+
+
+def test_a_share_of_a_fruit():
+    limits = Limits(fruit_share={"plum": (0.4, 0.6)}, least_juice_share=0.5)
+    basket = cheapest([PEAR, PLUM, SUGAR], 11, 4500, limits)[0]
+    plum = next(item for item in basket.items if item.offer.pour.name == "Plum")
+    assert 0.4 * 4500 <= plum.amount <= 0.6 * 4500
+
+
+@pytest.mark.parametrize(
+    ("offers", "abv", "fill", "limits", "words"),
+    [
+        ([], 11, 4500, Limits(), "nothing to choose from"),
+        ([PEAR], 14, 4500, Limits(), "Nothing on offer reaches 14 %"),
+        ([PEAR, SUGAR], 11, 4500, Limits(least_juice_share=1.2), "allow another kind"),
+        ([PEAR, SUGAR], 99, 4500, Limits(), "not a strength"),
+        ([PEAR, SUGAR], 11, -1, Limits(), "fill in ml"),
+        ([Offer(PEAR.pour, Pack(Decimal(1)))], 11, 4500, Limits(), "how much is in a pack"),
+    ],
+)
+def test_baskets_that_cannot_be(offers, abv, fill, limits, words):
+    with pytest.raises(JobError, match=words):
+        cheapest(offers, abv, fill, limits)
