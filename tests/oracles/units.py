@@ -1,5 +1,6 @@
 """Measures against GNU units."""
 
+from core.kitchen import from_spoons
 from core.units import celsius, fahrenheit, to_g, to_ml
 from tests.oracles.check import Check
 from tests.oracles.density import gnu_units
@@ -31,6 +32,28 @@ CHECKS = [
     *(
         Check(f"1 {ours}", to_g(1, ours), theirs, 1e-4, "g", "GNU units")
         for ours, theirs in zip(("oz", "lb"), gnu_units([("oz", "g"), ("lb", "g")]), strict=True)
+    ),
+    *(
+        Check(
+            f"a US cup of {ours}",
+            sum(from_spoons(1, "us cup", ours)) / 2,
+            theirs,
+            0.05 * theirs,
+            "g",
+            "GNU units",
+        )
+        for ours, theirs in zip(
+            ("white_sugar", "brown_sugar", "honey", "glucose_syrup"),
+            gnu_units(
+                [
+                    ("cup sugar", "g"),
+                    ("cup brownsugar_light", "g"),
+                    ("cup honey", "g"),
+                    ("cup cornsyrup", "g"),
+                ]
+            ),
+            strict=True,
+        )
     ),
     Check("68 °F", celsius(68), 20, 1e-9, "°C", "definition"),
     Check("15.6 °C", fahrenheit(15.6), 60.08, 1e-9, "°F", "definition"),
