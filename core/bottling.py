@@ -1,7 +1,10 @@
 """How many bottles a jug fills."""
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from decimal import Decimal
 
+from core.cost import per_bottle
 from core.errors import JobError
 
 # Left behind by one racking of a clear must (2-4 %) and the samples drawn. Common practice.
@@ -21,6 +24,27 @@ def full_bottles(volume_ml: float, size_ml: float) -> tuple[int, float]:
         raise JobError("A bottle holds more than nothing.", "size_ml")
     count = int(volume_ml / size_ml + 1e-9)
     return count, max(volume_ml - count * size_ml, 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedBottles:
+    """Whole bottles a jug will fill, and what each then costs; None while there are none."""
+
+    count: int
+    size_ml: int
+    each: Decimal | None
+
+
+def planned_bottles(reaching_ml: float, used: Decimal, size_ml: int = 750) -> PlannedBottles:
+    """Bottles of one size that what reaches them fills, sharing the cost of all of it."""
+    count, _ = full_bottles(reaching_ml, size_ml)
+    each = per_bottle(used, count * size_ml, size_ml) if count else None
+    return PlannedBottles(count, size_ml, each)
+
+
+def left_behind_ml(finished_ml: float, total_ml: float) -> float:
+    """What of a finished jug did not get into the bottles: lees, samples, spills."""
+    return max(finished_ml - total_ml, 0.0)
 
 
 def counted_ml(bottles: Mapping[int, int]) -> int:

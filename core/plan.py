@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.aim import Aim, solve
-from core.bottling import bottled_ml
+from core.bottling import PlannedBottles, bottled_ml, planned_bottles
 from core.composition import Composition
 from core.cost import Cost, Pack, cost_of
 from core.errors import JobError
@@ -66,7 +66,7 @@ class Evaluation:
     cost: Cost
     unpriced: tuple[str, ...]
     shares: tuple[PourShare, ...]
-    bottled_ml: float
+    bottles: PlannedBottles
     warnings: tuple[Caution, ...]
 
 
@@ -91,15 +91,16 @@ def evaluate(recipe: Recipe) -> Evaluation:
         for pour, item in zip(pours, recipe.pours, strict=True)
         if item.pack is None and pour.kind != "water" and (pour.mass_g or pour.volume_ml)
     )
+    cost = _placed_cost(priced, pours)
     return Evaluation(
         tuple(pours),
         recipe.aim.solve if recipe.aim else (),
         must,
         ends,
-        _placed_cost(priced, pours),
+        cost,
         unpriced,
         _shares(pours, must),
-        bottled_ml(ends.volume_ml),
+        planned_bottles(bottled_ml(ends.volume_ml), cost.used),
         _warnings(recipe, pours, must, ends),
     )
 

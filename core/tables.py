@@ -37,6 +37,11 @@ class Yeast:
     name: str
     tolerance: tuple[float, float]
 
+    @property
+    def tolerance_abv(self) -> float:
+        """The middle of the range: what a plan reckons with, give or take."""
+        return sum(self.tolerance) / 2
+
 
 @dataclass(frozen=True, slots=True)
 class Vessel:

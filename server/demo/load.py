@@ -63,7 +63,7 @@ def _pour(name: str, amount: float, shelf: dict[str, Product]) -> dict[str, obje
 def _load_jug(account: Account, demo: DemoJug, shelf: dict[str, Product], now: datetime) -> None:
     vessel, yeast = tables.VESSELS[demo.vessel], tables.YEASTS[demo.yeast]
     vessel_in = VesselIn(volume_ml=vessel.volume_ml, key=vessel.key)
-    yeast_in = YeastIn(tolerance_abv=sum(yeast.tolerance) / 2, key=yeast.key)
+    yeast_in = YeastIn(tolerance_abv=yeast.tolerance_abv, key=yeast.key)
     jug = begin(account, JugIn(name=demo.name, vessel=vessel_in, yeast=yeast_in))
     plan = {
         "vessel": vessel_in,

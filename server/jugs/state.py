@@ -33,9 +33,6 @@ from server.jugs.schemas import (
 )
 from server.shelf.schemas import IntervalOut
 
-# Bottles are counted in this size until real ones are chosen.
-PLAN_BOTTLE_ML = 750
-
 
 def recipe_of(plan: dict[str, object], currency: str) -> Recipe:
     """The plan as core's recipe. Raises JobError at the place that is wrong."""
@@ -126,7 +123,7 @@ class JugState:
                 if count
             ],
             bottled_ml=total,
-            left_ml=max(self.evaluation.finish.volume_ml - total, 0.0),
+            left_ml=bottling_rules.left_behind_ml(self.evaluation.finish.volume_ml, total),
             strength=strength_out(self.progress.strength) if self.progress else None,
             cost_per_litre=money_text(per_bottle(used, total, 1000)),
         )
@@ -143,7 +140,7 @@ def strength_out(strength: Strength) -> StrengthOut:
 
 def evaluation_out(result: Evaluation, currency: str) -> EvaluationOut:
     """Core's evaluation for the API."""
-    bottles, _ = bottling_rules.full_bottles(result.bottled_ml, PLAN_BOTTLE_ML)
+    bottles = result.bottles
     return EvaluationOut(
         pours=[
             PourOut(
@@ -172,13 +169,9 @@ def evaluation_out(result: Evaluation, currency: str) -> EvaluationOut:
             packs=money_text(result.cost.packs),
             currency=currency,
             unpriced=list(result.unpriced),
-            bottles=bottles,
-            bottle_ml=PLAN_BOTTLE_ML,
-            per_bottle=money_text(
-                per_bottle(result.cost.used, bottles * PLAN_BOTTLE_ML, PLAN_BOTTLE_ML)
-            )
-            if bottles
-            else None,
+            bottles=bottles.count,
+            bottle_ml=bottles.size_ml,
+            per_bottle=money_text(bottles.each) if bottles.each is not None else None,
         ),
         warnings=[WarningOut(code=w.code, text=w.text) for w in result.warnings],
     )

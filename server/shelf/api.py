@@ -79,7 +79,7 @@ def get_reference(request: HttpRequest) -> ReferenceOut:
             YeastOut(
                 key=y.key,
                 name=y.name,
-                tolerance_abv=sum(y.tolerance) / 2,
+                tolerance_abv=y.tolerance_abv,
                 tolerance_low=y.tolerance[0],
                 tolerance_high=y.tolerance[1],
             )

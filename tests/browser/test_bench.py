@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from server.jugs.models import Reading
 from tests.browser.conftest import PEAR, aimed, by_core
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -174,3 +175,27 @@ def test_a_price_nobody_gave_is_not_nought(page, person):
     page.get_by_role("button", name="Reach it with sugar and water").click()
     expect(page.get_by_text("No price yet for White sugar")).to_be_visible()
     expect(page.get_by_text("a bottle")).to_have_count(0)
+
+
+def test_a_reading_off_the_tape_is_written_down_for_its_day(page, person):
+    person.sign_up()
+    person.shelve("Pear juice", "Pear", "10.8", "1.15")
+    person.begin()
+    person.pour("Pear juice")
+    page.get_by_label("Amount of Pear juice, ml").fill("4000")
+    expect(page.get_by_test_id("kept")).to_have_text("keeping …")
+    person.kept()
+    page.get_by_role("link", name="To pitching").click()
+    page.get_by_label("Gravity", exact=True).fill("1.052")
+    page.get_by_label("Read when").select_option(label="9 days ago")
+    page.get_by_role("button", name="Write it down and pitch").click()
+    expect(page.get_by_role("heading", name="Readings")).to_be_visible()
+    page.get_by_label("Gravity", exact=True).fill("1.020")
+    page.get_by_label("Read when").select_option(label="12 days ago")
+    page.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_text("This is before the first reading")).to_be_visible()
+    page.get_by_label("Read when").select_option(label="4 days ago")
+    page.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_text("1.020 is written down.")).to_be_visible()
+    first, second = Reading.objects.all()
+    assert (second.at - first.at).days == 5

@@ -6,7 +6,6 @@ from datetime import timedelta
 import pytest
 from playwright.sync_api import expect
 
-from core.bottling import full_bottles
 from core.carton import facts
 from core.cost import per_bottle
 from core.strength import strength
@@ -50,9 +49,10 @@ def check_plan(page, core):
     expect(schools).to_contain_text(f"{abv.value:.1f} % ({abv.low:.1f}–{abv.high:.1f} %)")
     expect(schools).to_contain_text(f"{core.finish.strength.quick_sum:.1f} %")
     expect(schools).to_contain_text(f"{core.finish.strength.potential_scale:.1f} %")
-    bottles, _ = full_bottles(core.bottled_ml, 750)
-    each = per_bottle(core.cost.used, bottles * 750, 750)
-    expect(page_text).to_contain_text(f"£{each} a bottle without White sugar · {bottles} × 75 cl")
+    bottles = core.bottles
+    expect(page_text).to_contain_text(
+        f"£{bottles.each} a bottle without White sugar · {bottles.count} × 75 cl"
+    )
 
 
 def move_back(days):

@@ -2,7 +2,14 @@ from decimal import Decimal
 
 import pytest
 
-from core.bottling import bottled_ml, check_fits, counted_ml, full_bottles
+from core.bottling import (
+    bottled_ml,
+    check_fits,
+    counted_ml,
+    full_bottles,
+    left_behind_ml,
+    planned_bottles,
+)
 from core.carton import facts
 from core.cost import Pack, cost_of, per_bottle, read_price
 from core.errors import JobError
@@ -58,6 +65,10 @@ def test_a_bag_of_sugar_has_no_gravity():
 def test_bottles_from_a_jug():
     assert full_bottles(4400, 750) == (5, 650)
     assert bottled_ml(4600) == pytest.approx(4416)
+    planned = planned_bottles(4416, Decimal("5.80"))
+    assert (planned.count, planned.each) == (5, Decimal("1.16"))
+    assert planned_bottles(500, Decimal("5.80")).each is None
+    assert left_behind_ml(4416, 3750) == 666
     assert counted_ml({750: 5, 330: 1}) == 4080
 
 

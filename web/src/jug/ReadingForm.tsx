@@ -4,9 +4,17 @@ import { type FormEvent, useRef, useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../api/client";
 import { StemReader } from "../drawing/StemReader";
 import { gravity } from "../format";
-import { TextField } from "../frame/fields";
+import { ChoiceField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, QuietButton } from "../frame/states";
+
+const DAY_MS = 86_400_000;
+const MOST_DAYS_AGO = 30;
+
+function when(daysAgo: number): string {
+  if (daysAgo === 0) return "Just now";
+  return daysAgo === 1 ? "A day ago" : `${daysAgo} days ago`;
+}
 
 function number(text: string): number {
   const plain = text.trim().replace(",", ".");
@@ -32,13 +40,20 @@ export function ReadingForm({
   const [typed, setTyped] = useState("");
   const [temperature, setTemperature] = useState("20");
   const [note, setNote] = useState("");
+  const [daysAgo, setDaysAgo] = useState("0");
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const sg = number(typed);
   const onStem = sg >= 0.97 && sg <= 1.2 ? sg : from;
 
   async function write(gravityTyped: string, insist: boolean) {
-    const body = { sg: number(gravityTyped), temperature_c: number(temperature), note, insist };
+    const body = {
+      sg: number(gravityTyped),
+      temperature_c: number(temperature),
+      note,
+      insist,
+      at: daysAgo === "0" ? null : new Date(Date.now() - Number(daysAgo) * DAY_MS).toISOString(),
+    };
     if (Number.isNaN(body.sg) || Number.isNaN(body.temperature_c)) {
       const at = Number.isNaN(body.sg) ? "sg" : "temperature_c";
       const text =
@@ -110,6 +125,19 @@ export function ReadingForm({
                 onChange={(event) => setTemperature(event.target.value)}
               />
             </Grid>
+            <ChoiceField
+              label="Read when"
+              value={daysAgo}
+              error={problem?.at("at")}
+              onChange={setDaysAgo}
+            >
+              {Array.from({ length: MOST_DAYS_AGO + 1 }, (_, days) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: the index is the day
+                <option key={days} value={days}>
+                  {when(days)}
+                </option>
+              ))}
+            </ChoiceField>
             <TextField
               label="Look, smell, anything done"
               value={note}
@@ -155,7 +183,7 @@ export function ReadingForm({
                 {action}
               </ActButton>
             )}
-            {problem && !questioned && !problem.at("sg", "temperature_c", "note") && (
+            {problem && !questioned && !problem.at("sg", "temperature_c", "note", "at") && (
               <Box role="alert" color="bad">
                 {problem.message}
               </Box>
