@@ -52,6 +52,18 @@ def test_the_example_of_the_format():
     json.dumps(result, allow_nan=False)
 
 
+@pytest.mark.parametrize("file", sorted(FORMATS.glob("example-*.json")), ids=lambda file: file.stem)
+def test_every_example_is_valid_and_answered(file):
+    data = json.loads(file.read_text())
+    assert SCHEMA.is_valid(data)
+    result = answered(data)
+    if "og" in data.get("aim", {}):
+        assert result["must"]["sg"]["value"] == pytest.approx(data["aim"]["og"], abs=1e-5)
+    if "aim" not in data:
+        assert result["finish"]["limited_by"] == "yeast"
+        assert {w["code"] for w in result["warnings"]} >= {"yeast_stops_short", "not_fermentable"}
+
+
 def test_polyols_count_as_extract_and_monohydrate_without_its_water():
     data = {
         "format": "amber-jug-recipe",
