@@ -9,13 +9,16 @@ _DATA = Path(__file__).parent / "data"
 
 @dataclass(frozen=True, slots=True)
 class Fruit:
-    """A juice by its fruit. Sugars g per 100 ml, sugar-free extract g/L, as ranges."""
+    """A juice by its fruit, as ranges: sugars g per 100 ml, sugar-free extract g/L, titratable
+    acidity g/L named by `acid_as`."""
 
     key: str
     name: str
     sugars: tuple[float, float]
     extract: tuple[float, float]
     sucrose_share: tuple[float, float]
+    acid: tuple[float, float]
+    acid_as: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,6 +92,8 @@ FRUITS = {
         _range(row, "sugars"),
         _range(row, "extract"),
         _range(row, "sucrose_share"),
+        _range(row, "acid"),
+        row["acid_as"],
     )
     for row in rows("fruits")
 }
