@@ -1,7 +1,7 @@
 """A recipe evaluated: what the jug holds, where it ends, what it costs, what to mind."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from core.aim import Aim, solve
 from core.bottling import PlannedBottles, bottled_ml, planned_bottles
@@ -103,6 +103,24 @@ def evaluate(recipe: Recipe) -> Evaluation:
         planned_bottles(bottled_ml(ends.volume_ml), cost.used),
         _warnings(recipe, pours, must, ends),
     )
+
+
+def packs_more(recipe: Recipe, index: int, by: int) -> Evaluation:
+    """The recipe with so many whole packs of one pour more, or fewer, its aim still held.
+
+    Raises JobError when that pour has no pack, or there is less of it than would go.
+    """
+    item = recipe.pours[index]
+    pour, pack = item.pour, item.pack
+    size = (pack.pack_g if pour.by_mass else pack.pack_ml) if pack else None
+    if not size:
+        raise JobError(f"Say how much a pack of {pour.name} holds.", f"pours[{index}].price")
+    amount = ((pour.mass_g if pour.by_mass else pour.volume_ml) or 0.0) + by * size
+    if amount < 0:
+        raise JobError(f"There is not that much {pour.name} to leave out.", f"pours[{index}]")
+    changed = replace(item, pour=pour.with_amount(amount))
+    pours = (*recipe.pours[:index], changed, *recipe.pours[index + 1 :])
+    return evaluate(replace(recipe, pours=pours))
 
 
 def _placed_cost(priced: Sequence[tuple[Pour, Pack]], pours: Sequence[Pour]) -> Cost:

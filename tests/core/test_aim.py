@@ -5,11 +5,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.aim import Aim, solve
+from core.density import brix_from_solids_g_per_l, density_g_per_ml, sg_from_brix
 from core.errors import JobError
 from core.ferment import finish
 from core.interval import Interval
 from core.label import read_label
 from core.must import Pour, make_must
+from core.strength import fermented
 
 LABEL = read_label("10.8", 100, "ml")
 SUGAR = Pour("Sugar", "sugar", mass_g=0.0)
@@ -95,10 +97,37 @@ def test_the_interval_holds_what_it_promises():
         sugars = dice.uniform(10.75, 10.85) + dice.gauss(0, 10.8 * 0.03 / 1.6449)
         extract = dice.uniform(20, 35)
         solids = sugars * 10 + extract
-        from core.density import brix_from_solids_g_per_l, sg_from_brix
-
         inside += promised.low <= sg_from_brix(brix_from_solids_g_per_l(solids)) <= promised.high
     assert 0.87 <= inside / 4000 <= 0.95
+
+
+def test_the_finish_interval_holds_what_it_promises():
+    """Monte Carlo over label, extract, sucrose yield and what the density model leaves open."""
+    dice = random.Random(11)  # noqa: S311 - not a secret
+    pour = Pour("Pear", "juice", volume_ml=3000, fruit="pear", label=read_label("10.8", 100, "ml"))
+    promised = finish(make_must([pour, Pour("Sugar", "sugar", mass_g=300)]))
+    strengths = ends = 0
+    for _ in range(3000):
+        sugars = dice.uniform(10.75, 10.85) + dice.gauss(0, 10.8 * 0.03 / 1.6449)
+        extract = dice.uniform(20, 35)
+        brix = brix_from_solids_g_per_l(sugars * 10 + extract)
+        mass = 3000 * density_g_per_ml(sg_from_brix(brix)) + 300
+        sugar = 30 * sugars + 300
+        # Pear's sugars are a tenth sucrose, the rest hexose.
+        eaten = 30 * sugars * (1 + 0.0526 * 0.1) / 1.0526 + 300
+        drink = fermented(
+            mass,
+            sugar + 3 * extract,
+            eaten,
+            ethanol_per_sugar=dice.gauss(1, 0.02 / 1.6449) / 2.0665,
+            by_product_per_sugar=dice.gauss(0.04, 0.01 / 1.6449),
+            as_sucrose=eaten / sugar,
+        )
+        sg = drink.sg + dice.gauss(0, 0.0015 / 1.6449)
+        strengths += promised.abv.low <= drink.abv <= promised.abv.high
+        ends += promised.sg.low <= sg <= promised.sg.high
+    assert 0.87 <= strengths / 3000 <= 0.93
+    assert 0.87 <= ends / 3000 <= 0.94
 
 
 def test_two_ceilings_the_lower_holds():

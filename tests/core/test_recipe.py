@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core.errors import JobError
-from core.plan import evaluate
+from core.plan import evaluate, packs_more
 from core.recipe import answer, read_recipe
 
 FORMATS = Path(__file__).parents[2] / "docs" / "formats"
@@ -62,6 +62,20 @@ def test_every_example_is_valid_and_answered(file):
     if "aim" not in data:
         assert result["finish"]["limited_by"] == "yeast"
         assert {w["code"] for w in result["warnings"]} >= {"yeast_stops_short", "not_fermentable"}
+
+
+def test_what_one_carton_more_would_do():
+    recipe = read_recipe(EXAMPLE)
+    now, more = evaluate(recipe), packs_more(recipe, 1, -1)
+    assert more.finish.abv.value == pytest.approx(now.finish.abv.value)
+    assert more.must.mix.volume_ml == pytest.approx(now.must.mix.volume_ml)
+    # Less juice, so more sugar and water; a carton cheaper, some sugar dearer.
+    assert more.pours[3].mass_g > now.pours[3].mass_g
+    assert more.cost.packs == now.cost.packs - Decimal("1.85")
+    with pytest.raises(JobError, match="not that much"):
+        packs_more(recipe, 1, -2)
+    with pytest.raises(JobError, match="how much a pack of Honey"):
+        packs_more(recipe, 2, 1)
 
 
 def test_polyols_count_as_extract_and_monohydrate_without_its_water():
