@@ -70,7 +70,8 @@ def _eaten_for(mix: Mix, abv: float) -> float:
     A secant: strength is all but proportional to the sugar eaten.
     """
     before, at_before = 0.0, 0.0
-    eaten = mix.ferment
+    # Begin well away from nothing, however little sugar there is.
+    eaten = max(mix.ferment, 0.01 * mix.mass)
     for _ in range(20):
         reached = _after(mix, eaten).abv
         if abs(reached - abv) < 1e-9:

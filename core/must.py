@@ -81,7 +81,9 @@ class Mix:
     @property
     def as_sucrose(self) -> float:
         """What 1 g of its sugar is worth as sucrose to the yeast."""
-        return self.ferment / self.sugar if self.sugar and self.ferment else 1.0
+        worth = self.ferment / self.sugar if self.sugar else 1.0
+        # 0.95 to 1 for any real sugar; a trace of it, varied to find a slope, says nothing.
+        return worth if 0.5 <= worth <= 1.1 else 1.0
 
     @property
     def sg(self) -> float:

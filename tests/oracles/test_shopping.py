@@ -49,6 +49,8 @@ def by_cbc(offers, limits):
     return round(100 * pulp.value(problem.objective))
 
 
+# pulp 3 announces what its version 4 will rename.
+@pytest.mark.filterwarnings("ignore::DeprecationWarning")
 @pytest.mark.parametrize("seed", range(50))
 def test_the_same_bill_to_a_penny(seed):
     offers = made_up_shelf(4 + seed % 17, seed)
