@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from core import tables
 from core.errors import JobError
 from core.ph import Solution, ph_of
+from core.sweeten import scaled_up
 
 # Warn from the first, never plan past the second: below 4.6 Clostridium botulinum does not
 # grow. Source: 21 CFR 114.
@@ -106,11 +107,7 @@ def check_ph(ph: float) -> str | None:
 
 def from_sample(volume_ml: float, sample_ml: float, added_g: float) -> AcidChange:
     """What a bench trial in a sample means for the whole jug. Raises JobError for no sample."""
-    if not 0 < sample_ml <= volume_ml:
-        raise JobError("A sample is more than nothing and at most the jug.", "sample_ml")
-    if added_g < 0:
-        raise JobError("An addition is 0 g or more.", "added_g")
-    grams = added_g * volume_ml / sample_ml
+    grams = scaled_up(sample_ml, added_g, volume_ml)
     return AcidChange(grams, grams / 2)
 
 

@@ -70,6 +70,11 @@ class Evaluation:
     warnings: tuple[Caution, ...]
 
 
+def usual_fill_ml(vessel_ml: float) -> float:
+    """How far a vessel is filled when nothing else is said: up to the room foam wants."""
+    return (1 - _FOAM_ROOM) * vessel_ml
+
+
 def evaluate(recipe: Recipe) -> Evaluation:
     """Solve the aim, if there is one, then work out the whole jug.
 
@@ -174,7 +179,7 @@ def _warnings(
                 )
             )
         elif -over < _FOAM_ROOM * recipe.vessel_ml:
-            back = volume - (1 - _FOAM_ROOM) * recipe.vessel_ml
+            back = volume - usual_fill_ml(recipe.vessel_ml)
             found.append(
                 Caution(
                     "foam_room",

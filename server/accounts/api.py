@@ -10,11 +10,9 @@ from server.accounts.actions.sign_up import sign_up
 from server.accounts.auth import anyone, signed_in
 from server.accounts.models import Account
 from server.config.problems import REFUSALS
+from server.demo import kitchen as demo
 
 router = Router()
-
-# The account that server.demo loads.
-DEMO_NAME = "demo"
 
 
 class SessionOut(Schema):
@@ -75,7 +73,7 @@ def post_sign_in(request: HttpRequest, payload: SignInIn) -> SessionOut:
 
 @router.post("/demo", response={200: SessionOut, **REFUSALS}, auth=anyone)
 def post_demo(request: HttpRequest) -> SessionOut:
-    account = Account.objects.filter(username=DEMO_NAME).first() if settings.AMBER_DEMO else None
+    account = Account.objects.filter(username=demo.NAME).first() if settings.AMBER_DEMO else None
     if account is None:
         raise JobError("The demo kitchen is not offered here: open an account of your own.")
     login(request, account, backend="django.contrib.auth.backends.ModelBackend")

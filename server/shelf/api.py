@@ -5,22 +5,13 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router
 
-from core import tables
 from server.accounts.auth import account_of, signed_in
 from server.config.problems import REFUSALS
 from server.shelf.actions.describe import describe
 from server.shelf.actions.put_on_shelf import correct, put_on_shelf, read_product
+from server.shelf.actions.tables_to_choose_from import tables_to_choose_from
 from server.shelf.models import Product
-from server.shelf.schemas import (
-    BottleOut,
-    FactsOut,
-    NamedOut,
-    ProductIn,
-    ProductOut,
-    ReferenceOut,
-    VesselOut,
-    YeastOut,
-)
+from server.shelf.schemas import FactsOut, ProductIn, ProductOut, ReferenceOut
 
 router = Router(auth=signed_in)
 reference = Router(auth=signed_in)
@@ -71,26 +62,4 @@ def restore_product(request: HttpRequest, product_id: int) -> ProductOut:
 
 @reference.get("", response={200: ReferenceOut, 401: REFUSALS[401]})
 def get_reference(request: HttpRequest) -> ReferenceOut:
-    return ReferenceOut(
-        kinds=list(Product.KINDS),
-        fruits=[NamedOut(key=f.key, name=f.name) for f in tables.FRUITS.values()],
-        sugars=[NamedOut(key=s.key, name=s.name) for s in tables.SUGARS.values()],
-        yeasts=[
-            YeastOut(
-                key=y.key,
-                name=y.name,
-                tolerance_abv=y.tolerance_abv,
-                tolerance_low=y.tolerance[0],
-                tolerance_high=y.tolerance[1],
-            )
-            for y in tables.YEASTS.values()
-        ],
-        vessels=[
-            VesselOut(key=v.key, name=v.name, shape=v.shape, volume_ml=v.volume_ml)
-            for v in tables.VESSELS.values()
-        ],
-        bottles=[
-            BottleOut(key=b.key, name=b.name, volume_ml=b.volume_ml)
-            for b in tables.BOTTLES.values()
-        ],
-    )
+    return tables_to_choose_from()

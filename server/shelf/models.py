@@ -13,8 +13,6 @@ from core.must import Pour
 class Product(models.Model):
     """A carton, bottle or bag as bought. The label's figures stay as printed."""
 
-    KINDS = KINDS
-
     account = models.ForeignKey(
         settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="products"
     )

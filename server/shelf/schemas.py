@@ -96,6 +96,7 @@ class YeastOut(NamedOut):
 class VesselOut(NamedOut):
     shape: str
     volume_ml: float
+    usual_fill_ml: float
 
 
 class BottleOut(NamedOut):

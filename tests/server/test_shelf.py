@@ -109,3 +109,5 @@ def test_the_tables_to_choose_from(call):
         for v in tables["vessels"]
     )
     assert len(tables["fruits"]) > 15
+    # Room for foam is left free.
+    assert all(0.85 < v["usual_fill_ml"] / v["volume_ml"] < 1 for v in tables["vessels"])

@@ -967,6 +967,8 @@ export interface components {
             shape: string;
             /** Volume Ml */
             volume_ml: number;
+            /** Usual Fill Ml */
+            usual_fill_ml: number;
         };
         /** YeastOut */
         YeastOut: {

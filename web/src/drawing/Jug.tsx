@@ -4,7 +4,7 @@ import { colour } from "../theme/colour";
 import { lettersOn } from "../theme/drinks";
 import { levelOf, profileOf } from "./vessels";
 
-export type Layer = { name: string; colour: string; ml: number; note?: string };
+export type Layer = { name: string; colour: string; ml: number };
 
 const W = 300;
 const H = 340;

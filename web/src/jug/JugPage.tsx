@@ -3,9 +3,9 @@ import { NavLink, Outlet, useOutletContext, useParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { useJug, useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
-import { Tube } from "../drawing/Tube";
 import { Trouble, Waiting } from "../frame/states";
 import { stages } from "./stages";
+import { Tube } from "./Tube";
 
 export type JugContext = {
   jug: Schemas["JugOut"];

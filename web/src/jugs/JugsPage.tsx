@@ -4,11 +4,11 @@ import { Link, useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useJugs, useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
-import { Tube } from "../drawing/Tube";
 import { day, gravity, percent } from "../format";
 import { useSay } from "../frame/notices";
 import { ActButton, Empty, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { placeOf } from "../jug/stages";
+import { Tube } from "../jug/Tube";
 import { drinkToken } from "../theme/drinks";
 import { NewJug } from "./NewJug";
 

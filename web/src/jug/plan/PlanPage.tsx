@@ -10,7 +10,7 @@ import { AddPour, sugarToPour, tap } from "./AddPour";
 import { AimPanel } from "./AimPanel";
 import { Answer, Cost } from "./Answer";
 import { Drawing } from "./Drawing";
-import { type DraftPour, freeName, newPour } from "./draft";
+import { type DraftPour, freeName, newPour, written } from "./draft";
 import css from "./PlanPage.module.css";
 import { PourRow } from "./PourRow";
 import { type Keeping, usePlan } from "./usePlan";
@@ -18,8 +18,13 @@ import { type Keeping, usePlan } from "./usePlan";
 export default function PlanPage() {
   const { jug, reference, session } = useJugContext();
   const products = useProducts();
-  const { draft, problems, change, undo, canUndo, evaluation, keeping, dirty, settle } =
-    usePlan(jug);
+  const planned = jug.kept.plan.vessel;
+  const vessel = reference.vessels.find((row) => row.key === planned?.key);
+  const capacity = planned?.volume_ml ?? 5000;
+  const { draft, problems, change, undo, canUndo, evaluation, keeping, dirty, settle } = usePlan(
+    jug,
+    vessel?.usual_fill_ml ?? capacity,
+  );
   const keys = useMemo(() => ({ z: undo }), [undo]);
   useKeys(keys);
 
@@ -30,8 +35,6 @@ export default function PlanPage() {
       ? evaluation.data
       : undefined;
   const problem = draft.pours.length ? evaluation.problem : null;
-  const vessel = reference.vessels.find((row) => row.key === draft.vessel?.key);
-  const capacity = draft.vessel?.volume_ml ?? 5000;
 
   // These keep their identity, so that only the row being pulled is drawn anew.
   const edit = useCallback(
@@ -98,9 +101,7 @@ export default function PlanPage() {
       pours: before.pours.map((row) => {
         const worked = answered.current?.pours.find((pour) => pour.name === row.pour.name);
         const amount = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
-        return row.gives && amount != null
-          ? { ...row, amount: String(Math.round(amount * 10) / 10) }
-          : row;
+        return row.gives && amount != null ? { ...row, amount: written(amount) } : row;
       }),
     }));
   }, [change]);

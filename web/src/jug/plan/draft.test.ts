@@ -39,11 +39,11 @@ describe("a plan", () => {
       yeast: { tolerance_abv: 14, key: "wine" },
       aim: { abv: 11.5, fill_ml: 4600, solve: ["Sugar"] },
     };
-    expect(planOf(draftOf(kept)).plan).toEqual(kept);
+    expect(planOf(draftOf(kept, 4600)).plan).toEqual(kept);
   });
 
   it("is not sent while a figure is mistyped, and says which", () => {
-    const draft = { ...draftOf({ name: "", pours: [] }), aiming: true, abv: "strong" };
+    const draft = { ...draftOf({ name: "", pours: [] }, 4600), aiming: true, abv: "strong" };
     draft.pours = [{ ...newPour(pear, "ml", 0), amount: "lots" }];
     const { plan, problems } = planOf(draft);
     expect(plan).toBeNull();

@@ -32,9 +32,9 @@ export function written(amount: number): string {
   return String(Math.round(amount * 10) / 10);
 }
 
-export function draftOf(plan: Plan): Draft {
+export function draftOf(plan: Plan, usualFillMl: number): Draft {
   const aim = plan.aim;
-  const fill = aim?.fill_ml ?? (plan.vessel ? plan.vessel.volume_ml * 0.92 : 4500);
+  const fill = aim?.fill_ml ?? usualFillMl;
   return {
     vessel: plan.vessel ?? null,
     yeast: plan.yeast ?? null,

@@ -15,9 +15,9 @@ export type Keeping =
   | { state: "overtaken"; why: string };
 
 /** A jug's plan being worked on: draft, undo, what core makes of it, and keeping it. */
-export function usePlan(jug: Schemas["JugOut"]) {
+export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const queries = useQueryClient();
-  const [draft, setDraft] = useState<Draft>(() => draftOf(jug.kept.plan));
+  const [draft, setDraft] = useState<Draft>(() => draftOf(jug.kept.plan, usualFillMl));
   const current = useRef(draft);
   current.current = draft;
   const past = useRef<Draft[]>([]);
@@ -104,7 +104,7 @@ export function usePlan(jug: Schemas["JugOut"]) {
     setKeeping({ state: "kept" });
     if (whose === "theirs") {
       queries.setQueryData(["jug", jug.id], now);
-      const theirs = draftOf(now.kept.plan);
+      const theirs = draftOf(now.kept.plan, usualFillMl);
       keptBody.current = JSON.stringify(planOf(theirs).plan);
       change(() => theirs);
     } else if (body) {

@@ -1,6 +1,6 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import { fills, stages } from "../jug/stages";
+import { fills, stages } from "./stages";
 
 /** One line from plan to bottle that fills as the jug goes. */
 export function Tube({
