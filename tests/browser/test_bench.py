@@ -120,6 +120,33 @@ def test_a_plan_comes_back_as_kept(bench, person):
     expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("2750")
 
 
+def test_what_changes_while_a_plan_is_being_kept_is_kept_after_it(bench, person):
+    def slowly(route):
+        bench.wait_for_timeout(1500)
+        route.continue_()
+
+    bench.route("**/plan", slowly)
+    field = bench.get_by_label("Amount of Pear juice, ml")
+    with bench.expect_request("**/plan"):
+        field.fill("2000")
+    field.fill("2600")
+    with bench.expect_request("**/plan") as second:
+        pass
+    assert second.value.post_data_json["plan"]["pours"][0]["volume_ml"] == 2600
+    person.kept()
+    bench.unroute("**/plan")
+    bench.reload()
+    expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("2600")
+
+
+def test_a_plan_is_kept_once_the_server_answers_again(bench, person):
+    bench.route("**/plan", lambda route: route.fulfill(status=503, body="gone"))
+    bench.get_by_label("Amount of Pear juice, ml").fill("2200")
+    expect(bench.get_by_test_id("kept")).to_have_text("not kept yet")
+    bench.unroute("**/plan")
+    person.kept()
+
+
 def test_the_second_window_is_told_and_chooses(bench, person):
     other = bench.context.new_page()
     other.goto(bench.url)

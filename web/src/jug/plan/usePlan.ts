@@ -5,6 +5,8 @@ import { useNewest } from "../../api/newest";
 import { type Draft, draftOf, type Plan, planOf } from "./draft";
 
 const QUIET_MS = 600;
+// How long after a server that did not answer it is asked again.
+const AGAIN_MS = 3000;
 const MOST_UNDO = 100;
 const STROKE_MS = 1000;
 
@@ -57,11 +59,11 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
     }
   }, [body, ask, jug.readings.length]);
 
-  const busy = useRef(false);
+  const triedBody = useRef<string | null>(null);
+  const refusedBody = useRef<string | null>(null);
   const keep = useCallback(
     async (wanted: string) => {
-      if (busy.current) return;
-      busy.current = true;
+      triedBody.current = wanted;
       setKeeping({ state: "keeping" });
       try {
         const kept = await answer(
@@ -76,24 +78,27 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
         queries.invalidateQueries({ queryKey: ["jugs"] });
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
+        // A refused plan is not sent again unchanged; one the server never saw is.
+        if (error.status === 422) refusedBody.current = wanted;
         setKeeping({
           state: error.status === 409 ? "overtaken" : "unkept",
           why: error.message,
         });
-      } finally {
-        busy.current = false;
       }
     },
     [jug.id, queries],
   );
 
-  const overtaken = keeping.state === "overtaken";
+  // Looked at again when a keeping ends: what changed meanwhile is kept next.
+  const { state } = keeping;
   useEffect(() => {
-    if (body === null || body === keptBody.current || overtaken) return;
+    if (state === "overtaken" || state === "keeping") return;
+    if (body === null || body === keptBody.current || body === refusedBody.current) return;
     if (jug.readings.length > 0 || (JSON.parse(body) as Plan).pours.length === 0) return;
-    const timer = setTimeout(() => keep(body), QUIET_MS);
+    const wait = body === triedBody.current ? AGAIN_MS : QUIET_MS;
+    const timer = setTimeout(() => keep(body), wait);
     return () => clearTimeout(timer);
-  }, [body, keep, overtaken, jug.readings.length]);
+  }, [body, keep, state, jug.readings.length]);
 
   /** Take the other window's plan, or put this one on top of it; both stay in the record. */
   async function settle(whose: "theirs" | "mine") {
