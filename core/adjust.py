@@ -1,10 +1,10 @@
 """Bringing a must from one gravity to another: water, boiling, swapping sugar for juice."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from core.density import brix_from_sg, density_g_per_ml
 from core.errors import JobError
-from core.must import Mix, Pour, mix_of
+from core.must import Mix, Pour, mix_of, water_to_reach_ml
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,8 +19,11 @@ class BoiledDown:
     times: float
 
 
-def _solids_g(volume_ml: float, sg: float) -> float:
-    return volume_ml * density_g_per_ml(sg) * brix_from_sg(sg) / 100
+def _must(volume_ml: float, sg: float) -> Mix:
+    """So much of a must, its solids counted as sugar."""
+    mass = volume_ml * density_g_per_ml(sg)
+    solids = mass * brix_from_sg(sg) / 100
+    return Mix(mass, solids, solids, 0.0)
 
 
 def _check(volume_ml: float, *gravities: float) -> None:
@@ -41,8 +44,7 @@ def water_to_dilute_ml(volume_ml: float, sg: float, wanted_sg: float) -> float:
         raise JobError(
             f"It is thinner than {wanted_sg:.3f} already: water does not help.", "wanted_sg"
         )
-    after_g = _solids_g(volume_ml, sg) / brix_from_sg(wanted_sg) * 100
-    return (after_g - volume_ml * density_g_per_ml(sg)) / density_g_per_ml(1.0)
+    return water_to_reach_ml(_must(volume_ml, sg), wanted_sg)
 
 
 def boil_down(volume_ml: float, sg: float, wanted_sg: float) -> BoiledDown:
@@ -53,9 +55,9 @@ def boil_down(volume_ml: float, sg: float, wanted_sg: float) -> BoiledDown:
     _check(volume_ml, sg, wanted_sg)
     if wanted_sg < sg:
         raise JobError(f"It is stronger than {wanted_sg:.3f} already: add water.", "wanted_sg")
-    left_g = _solids_g(volume_ml, sg) / brix_from_sg(wanted_sg) * 100
-    left_ml = left_g / density_g_per_ml(wanted_sg)
-    gone = (volume_ml * density_g_per_ml(sg) - left_g) / density_g_per_ml(1.0)
+    must = _must(volume_ml, sg)
+    gone = -water_to_reach_ml(must, wanted_sg)
+    left_ml = must.plus(mix_of(Pour("Water", "water", volume_ml=gone)), -1.0).volume_ml
     return BoiledDown(left_ml, gone, volume_ml / left_ml)
 
 
@@ -65,7 +67,7 @@ def true_volume_ml(must: Mix, measured_sg: float) -> float:
     Raises JobError for a gravity that no amount of water explains.
     """
     _check(must.volume_ml, measured_sg)
-    mass = 100 * (must.sugar + must.extract) / brix_from_sg(measured_sg)
+    mass = must.mass + water_to_reach_ml(must, measured_sg) * density_g_per_ml(1.0)
     return mass / density_g_per_ml(measured_sg)
 
 
@@ -76,21 +78,10 @@ def juice_for_sugar_ml(sugar_g: float, juice: Pour) -> float:
     """
     if sugar_g < 0:
         raise JobError("Sugar is 0 g or more.", "sugar_g")
-    per_ml = mix_of(
-        Pour(
-            juice.name,
-            juice.kind,
-            1.0,
-            None,
-            juice.fruit,
-            juice.sugar,
-            juice.label,
-            juice.measured_sg,
-        )
-    )
-    if per_ml.ferment <= 0:
+    per_ml = mix_of(replace(juice, volume_ml=1.0, mass_g=None)).ferment
+    if per_ml <= 0:
         raise JobError(f"There is no sugar in {juice.name} to swap for.", "juice")
-    return sugar_g / per_ml.ferment
+    return sugar_g / per_ml
 
 
 def pour_off_ml(

@@ -17,17 +17,30 @@ _REACH = 20.0
 _CLOSE = 1e-3
 
 
+# A pour by its name, or a blend of two.
+Unknown = str | tuple[str, str]
+
+
 @dataclass(frozen=True, slots=True)
 class Aim:
     """What is wanted: `abv` (% vol) or `og` (20/20), and perhaps `fill_ml` of must.
 
-    `solve` names as many pours as there are aims; their given amounts are ignored.
+    `solve` names as many unknowns as there are aims. One is a pour, whose given amount is
+    ignored, or two pours: the share between them then gives, and their total stays.
     """
 
-    solve: tuple[str, ...]
+    solve: tuple[Unknown, ...]
     abv: float | None = None
     og: float | None = None
     fill_ml: float | None = None
+
+    def names(self) -> tuple[str, ...]:
+        """Every pour that may give."""
+        return tuple(
+            name
+            for unknown in self.solve
+            for name in ((unknown,) if isinstance(unknown, str) else unknown)
+        )
 
     def wanted(self) -> str:
         """The strength part of the aim, as said in a sentence."""
@@ -48,32 +61,45 @@ def solve(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None) -
             " choose a yeast that stands more.",
             "aim.abv",
         )
+    ignored = {places[0] for places in unknown if len(places) == 1}
     fixed = NOTHING
     for index, pour in enumerate(pours):
-        if index not in unknown:
-            try:
-                fixed = fixed.plus(mix_of(pour))
-            except JobError as error:
-                raise error.within(f"pours[{index}]") from error
+        if index not in ignored:
+            fixed = fixed.plus(_placed_mix(pour, index))
     per_unit = []
-    for index in unknown:
-        try:
-            per_unit.append(mix_of(pours[index].with_amount(1.0)))
-        except JobError as error:
-            raise error.within(f"pours[{index}]") from error
+    for first, *other in unknown:
+        mix = _placed_mix(pours[first].with_amount(1.0), first)
+        for second in other:
+            mix = mix.plus(_placed_mix(pours[second].with_amount(1.0), second), -1.0)
+        per_unit.append(mix)
 
     if aim.fill_ml is None:
-        amounts = [_solve_one(fixed, per_unit[0], aim)]
+        blend = [pours[place] for place in unknown[0]] if len(unknown[0]) == 2 else None
+        amounts = [_solve_one(fixed, per_unit[0], aim, blend)]
     else:
         amounts = _solve_two(fixed, per_unit, aim, aim.fill_ml)
     solved = list(pours)
-    for index, amount in zip(unknown, amounts, strict=True):
-        _refuse_impossible(pours[index], amount, fixed, aim)
-        solved[index] = pours[index].with_amount(max(amount, 0.0))
+    for places, amount in zip(unknown, amounts, strict=True):
+        if len(places) == 2:
+            more, less = (pours[place] for place in places)
+            _refuse_impossible_share(more, less, amount, aim)
+            solved[places[0]] = more.with_amount(max(more.amount + amount, 0.0))
+            solved[places[1]] = less.with_amount(max(less.amount - amount, 0.0))
+        else:
+            _refuse_impossible(pours[places[0]], amount, fixed, aim)
+            solved[places[0]] = pours[places[0]].with_amount(max(amount, 0.0))
     return tuple(solved)
 
 
-def _unknowns(pours: Sequence[Pour], aim: Aim) -> list[int]:
+def _placed_mix(pour: Pour, index: int) -> Mix:
+    try:
+        return mix_of(pour)
+    except JobError as error:
+        raise error.within(f"pours[{index}]") from error
+
+
+def _unknowns(pours: Sequence[Pour], aim: Aim) -> list[tuple[int, ...]]:
+    """Places in `pours` of each unknown: one, or two for a blend."""
     if not pours:
         raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
     if (aim.abv is None) == (aim.og is None):
@@ -93,23 +119,29 @@ def _unknowns(pours: Sequence[Pour], aim: Aim) -> list[int]:
             "aim.fill_ml",
         )
     aims = 1 if aim.fill_ml is None else 2
-    if len(aim.solve) != aims or len(set(aim.solve)) != aims:
+    named = [(name,) if isinstance(name, str) else name for name in aim.solve]
+    flat = aim.names()
+    if len(aim.solve) != aims or len(set(flat)) != len(flat):
         raise JobError(
             "An aim with a fill needs two pours to solve for."
             if aims == 2
             else "An aim without a fill needs one pour to solve for.",
             "aim.solve",
         )
-    names = [pour.name for pour in pours]
-    for name in aim.solve:
-        if names.count(name) != 1:
+    known = [pour.name for pour in pours]
+    for name in flat:
+        if known.count(name) != 1:
             raise JobError(
                 f"No pour is called “{name}”."
-                if name not in names
+                if name not in known
                 else f"Two pours are called “{name}”: give them names of their own.",
                 "aim.solve",
             )
-    return [names.index(name) for name in aim.solve]
+    places = [tuple(known.index(name) for name in names) for names in named]
+    for blend in places:
+        if len(blend) == 2 and pours[blend[0]].by_mass != pours[blend[1]].by_mass:
+            raise JobError("Measure both parts of a blend in ml, or both in g.", "aim.solve")
+    return places
 
 
 def _strength_of(aim: Aim) -> Callable[[Mix], float]:
@@ -125,8 +157,11 @@ def _target(aim: Aim) -> float:
     return 1000 * (aim.og - 1)
 
 
-def _solve_one(fixed: Mix, per_unit: Mix, aim: Aim) -> float:
-    """Amount of one pour; negative when some would have to come out again."""
+def _solve_one(fixed: Mix, per_unit: Mix, aim: Aim, blend: Sequence[Pour] | None) -> float:
+    """Amount of one pour; negative when some would have to come out again.
+
+    With a `blend`, how much more of its first and less of its second.
+    """
     strength_of, target = _strength_of(aim), _target(aim)
 
     def off(amount: float) -> float:
@@ -137,20 +172,30 @@ def _solve_one(fixed: Mix, per_unit: Mix, aim: Aim) -> float:
             # Past what dissolves, or nothing left: very strong, or very weak.
             return math.copysign(1e6, mix.sugar)
 
-    # Taking out stops short of an empty jug, and of one with no sugar or other solids left.
-    low = -0.95 * fixed.mass / per_unit.mass
-    solids = per_unit.sugar + per_unit.extract
-    if solids > 0:
-        low = max(low, -(fixed.sugar + fixed.extract) / solids)
-    high = _REACH * max(fixed.mass, 1000.0) / per_unit.mass
+    if blend:
+        low, high = -blend[0].amount, blend[1].amount
+    else:
+        # Taking out stops short of an empty jug, and of one with no sugar or solids left.
+        low = -0.95 * fixed.mass / per_unit.mass
+        solids = per_unit.sugar + per_unit.extract
+        if solids > 0:
+            low = max(low, -(fixed.sugar + fixed.extract) / solids)
+        high = _REACH * max(fixed.mass, 1000.0) / per_unit.mass
     found = None
     if off(low) * off(high) <= 0:
         found = float(brentq(off, low, high, xtol=1e-9, rtol=1e-12))
     # Where the trial mixtures break off there is a jump through the aim, and no root.
+    if blend and found is None:
+        side = "weaker" if max(off(low), off(high)) < 0 else "stronger"
+        raise JobError(
+            f"No share of {blend[0].name} and {blend[1].name} reaches {aim.wanted()}: any blend of"
+            f" them is {side}.",
+            "aim",
+        )
     if found is None or abs(off(found)) > _CLOSE:
         already = "stronger" if off(0.0 if fixed.mass > 0 else high) > 0 else "weaker"
         raise JobError(
-            f"No amount of {aim.solve[0]} reaches {aim.wanted()}: the rest is already"
+            f"No amount of {_said(aim.solve[0])} reaches {aim.wanted()}: the rest is already"
             f" {already}, and it does not pull the other way.",
             "aim",
         )
@@ -166,10 +211,11 @@ def _solve_two(fixed: Mix, per_unit: Sequence[Mix], aim: Aim, fill_ml: float) ->
     first, second = per_unit
     solids = (first.sugar + first.extract, second.sugar + second.extract)
     determinant = first.mass * solids[1] - second.mass * solids[0]
-    if abs(determinant) < 1e-6 * first.mass * second.mass:
+    sizes = [abs(mix.mass) + abs(mix.sugar + mix.extract) for mix in per_unit]
+    one, other = (_said(unknown) for unknown in aim.solve)
+    if abs(determinant) < 1e-6 * sizes[0] * sizes[1]:
         raise JobError(
-            f"“{aim.solve[0]}” and “{aim.solve[1]}” are the same strength: solve for a"
-            " stronger and a weaker pour.",
+            f"{one} and {other} are the same strength: solve for a stronger and a weaker pour.",
             "aim.solve",
         )
 
@@ -192,11 +238,26 @@ def _solve_two(fixed: Mix, per_unit: Sequence[Mix], aim: Aim, fill_ml: float) ->
     low, high = 1.0001, 1.3
     if off(low) * off(high) > 0:
         raise JobError(
-            f"{aim.wanted()} cannot be reached with “{aim.solve[0]}” and “{aim.solve[1]}”:"
-            " let a sugar or a juice give.",
+            f"{aim.wanted()} cannot be reached with {one} and {other}: let a sugar or a juice"
+            " give.",
             "aim",
         )
     return amounts(float(brentq(off, low, high, xtol=1e-12, rtol=1e-12)))
+
+
+def _said(unknown: Unknown) -> str:
+    return f"“{unknown}”" if isinstance(unknown, str) else " and ".join(f"“{n}”" for n in unknown)
+
+
+def _refuse_impossible_share(first: Pour, second: Pour, amount: float, aim: Aim) -> None:
+    for pour, left in ((first, first.amount + amount), (second, second.amount - amount)):
+        if left < -1e-6:
+            unit = "g" if pour.by_mass else "ml"
+            raise JobError(
+                f"needs {left:.0f} {unit} of {pour.name}: no share of {first.name} and"
+                f" {second.name} reaches {aim.wanted()} in that fill.",
+                "aim",
+            )
 
 
 def _refuse_impossible(pour: Pour, amount: float, fixed: Mix, aim: Aim) -> None:

@@ -7,15 +7,7 @@ from decimal import Decimal
 from core.cost import per_bottle
 from core.errors import JobError
 
-# Left behind by one racking of a clear must (2-4 %) and the samples drawn. Common practice.
-_LEFT_BEHIND = 0.04
-
 _MOST_BOTTLES = 10_000
-
-
-def bottled_ml(finished_ml: float) -> float:
-    """What of a finished jug (ml) reaches the bottles: 4 % stays on the lees and in samples."""
-    return finished_ml * (1 - _LEFT_BEHIND)
 
 
 def full_bottles(volume_ml: float, size_ml: float) -> tuple[int, float]:

@@ -4,9 +4,9 @@ import math
 from dataclasses import dataclass
 
 from core.errors import JobError
+from core.must import Pour, mix_of
 from core.strength import ETHANOL_G_PER_ML, ETHANOL_PER_SUGAR
 
-ATM_BAR = 1.01325
 # One volume of CO2 at 0 °C and 1 atm, g per litre of drink: 44.01 / 22.26 (real gas).
 CO2_G_PER_L_PER_VOLUME = 1.96
 _IDEAL_L_PER_MOL = 22.414
@@ -16,7 +16,7 @@ PRIMING_G_PER_L = {"sucrose": 4.0, "glucose_monohydrate": 4.4}
 
 # Gravity falling one point in the bottle uses this much sugar, g/L (2.1) and so makes about
 # half a volume.
-SUGAR_PER_POINT_G_PER_L = 2.1
+_SUGAR_PER_POINT_G_PER_L = 2.1
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,6 +24,17 @@ class Priming:
     """Sugar for a jug and for a litre, and the strength that fermenting it adds, % vol."""
 
     mass_g: float
+    g_per_l: float
+    adds_abv: float
+
+
+@dataclass(frozen=True, slots=True)
+class PrimedWith:
+    """The primer with its amount, the jug with it in, ml, its sugar as sucrose in a litre of
+    that, and the strength that adds, % vol (the base is thinned by the primer's water)."""
+
+    primer: Pour
+    volume_ml: float
     g_per_l: float
     adds_abv: float
 
@@ -83,11 +94,43 @@ def strength_from_priming(g_per_l: float, sugar: str = "sucrose") -> float:
     return fermentable * ETHANOL_PER_SUGAR / ETHANOL_G_PER_ML / 10
 
 
-def priming_juice_ml(sugar_g: float, juice_sugar_g_per_l: float) -> float:
-    """Juice that carries so much sugar. Raises JobError for a juice without any."""
-    if juice_sugar_g_per_l <= 0:
-        raise JobError("There is no sugar in that juice to prime with.", "juice")
-    return 1000 * sugar_g / juice_sugar_g_per_l
+def prime_with(
+    volume_ml: float, wanted_volumes: float, warmest_c: float, primer: Pour
+) -> PrimedWith:
+    """How much of a juice, concentrate, honey, syrup or sugar brings a jug to `wanted_volumes`.
+
+    A juice adds room as well, which wants its own gas, and brings none. Raises JobError as
+    `priming`, or for a primer that is not sweet enough.
+    """
+    needed = priming(volume_ml, wanted_volumes, warmest_c)
+    one = mix_of(primer.with_amount(1.0))
+    if one.ferment <= 0:
+        raise JobError(f"There is no sugar in {primer.name} to prime with.", "primer")
+    # The room it takes once it is in, which is little but for a juice.
+    base = mix_of(Pour("Base", "water", volume_ml=volume_ml))
+    about = needed.mass_g / one.ferment
+    room = (base.plus(one, about).volume_ml - base.volume_ml) / about if about else 0.0
+    own = wanted_volumes * PRIMING_G_PER_L["sucrose"] / 1000 * room
+    if one.ferment <= 2 * own:
+        raise JobError(
+            f"{primer.name} is too thin to prime with: use sugar, honey or concentrate.", "primer"
+        )
+    amount = needed.mass_g / (one.ferment - own)
+    volume = volume_ml + amount * room
+    per_l = 1000 * amount * one.ferment / volume
+    return PrimedWith(primer.with_amount(amount), volume, per_l, strength_from_priming(per_l))
+
+
+def volumes_from_drops(drops: int, bottle_ml: float, drop_g: float = 3.5) -> float:
+    """Volumes that sugar drops add to one bottle: they come whole.
+
+    `drop_g` as the packet says; 3 to 4 g is common. Raises JobError for no bottle.
+    """
+    if drops < 0 or drop_g <= 0:
+        raise JobError("Drops are counted from 0, and weigh more than nothing.", "drops")
+    if not 20 <= bottle_ml <= 30_000:
+        raise JobError("Bottles run from 20 ml to 30 L.", "bottle_ml")
+    return volumes_from_sugar(1000 * drops * drop_g / bottle_ml)
 
 
 def volumes_from_sugar(g_per_l: float) -> float:
@@ -97,12 +140,9 @@ def volumes_from_sugar(g_per_l: float) -> float:
     return g_per_l / PRIMING_G_PER_L["sucrose"]
 
 
-def gauge_pressure_in_water_bar(volumes: float, temperature_c: float) -> float:
-    """Pressure over the air, bar, of a full bottle of water holding so much gas.
+def volumes_from_points(points: float) -> float:
+    """Volumes that a drink makes when its gravity falls so many points in the bottle.
 
-    A drink with alcohol makes a quarter more, and air shut in adds 0.8 to 1: never rate a
-    bottle by this alone. Raises JobError out of range.
+    1.010 to 1.000 is five. Raises JobError below zero.
     """
-    if volumes < 0:
-        raise JobError("Gas is 0 volumes or more.", "volumes")
-    return max(volumes / solubility_volumes_per_atm(temperature_c) * ATM_BAR - ATM_BAR, 0.0)
+    return volumes_from_sugar(_SUGAR_PER_POINT_G_PER_L * points)

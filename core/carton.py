@@ -6,10 +6,7 @@ from decimal import Decimal
 from core.cost import Pack, price_per_100_g_sugar
 from core.ferment import finish
 from core.interval import Interval
-from core.must import Pour, make_must
-
-# A dry sugar does not read on a hydrometer; said of a drink, never of a bag.
-_DRY_KINDS = ("sugar", "acid", "fruit")
+from core.must import WEIGHED, Pour, make_must
 
 # Above this a syrup or concentrate wants water before any yeast will start in it.
 _MOST_FERMENTABLE_BRIX = 35.0
@@ -31,7 +28,7 @@ def facts(pour: Pour, pack: Pack | None) -> CartonFacts:
     """Facts of a thing as bought. Raises JobError when it cannot be (see `compose`)."""
     holds = pour.composition()
     price = price_per_100_g_sugar(pack, pour) if pack else None
-    if pour.kind in _DRY_KINDS or holds.density_g_per_ml is None:
+    if pour.kind in WEIGHED or holds.density_g_per_ml is None:
         return CartonFacts(None, 100 * holds.sugar, None, None, price)
     must = make_must([replace(pour, mass_g=1000.0, volume_ml=None)])
     # Past what yeast starts on at all, "alone" means nothing.

@@ -5,7 +5,7 @@ measured gravity, from both, or from the fruit's usual figures.
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from core import tables
@@ -26,12 +26,25 @@ HEXOSE_PER_SUCROSE = 1.0526
 # A gravity read once on a kitchen hydrometer: ± 0.001 nine times in ten. Common practice.
 READING_SD = 0.001 / Z90
 
-KINDS = ("juice", "concentrate", "syrup", "sugar", "water", "fruit", "acid")
+KINDS = (
+    "juice",
+    "concentrate",
+    "kit",
+    "syrup",
+    "powder",
+    "sugar",
+    "water",
+    "fruit",
+    "acid",
+    "tannin",
+)
 
-# Sugar-free share of all solids. Concentrates: 8-15 % (USDA apple 9.7 %; memory). Syrups and
-# honey: 0-2 % (USDA honey 0.5-1 %; memory).
-_EXTRACT_SHARE = {"concentrate": (0.08, 0.15), "syrup": (0.0, 0.02)}
-_SYRUP_SUCROSE_SHARE = (0.0, 0.5)
+# Sugar-free share of all solids. Concentrates: 8-15 % (USDA apple 9.7 %; memory). Kits: the
+# same, or with dextrins for body (common practice). Syrups and honey: 0-2 % (USDA honey
+# 0.5-1 %; memory).
+_EXTRACT_SHARE = {"concentrate": (0.08, 0.15), "kit": (0.08, 0.25), "syrup": (0.0, 0.02)}
+# Share of the sugar that is sucrose. Drink powders are mostly white sugar. Common practice.
+_SUCROSE_SHARE = {"syrup": (0.0, 0.5), "powder": (0.5, 1.0)}
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,7 +65,8 @@ class Shift:
 class Composition:
     """Per gram: `sugar` as weighed, `ferment` (the same as sucrose), `extract` (the rest).
 
-    `density_g_per_ml` at 20 °C is None for dry things, which are weighed.
+    `density_g_per_ml` at 20 °C is None for dry things, which are weighed. `pulp` never
+    dissolves: skins, fibre, seeds, leaf; a whole fruit's other figures count it in the gram.
     `notes` are codes of what was odd about label and reading together.
     """
 
@@ -62,11 +76,12 @@ class Composition:
     density_g_per_ml: float | None
     shifts: tuple[Shift, ...] = ()
     notes: tuple[str, ...] = ()
+    pulp: float = 0.0
 
     @property
     def brix(self) -> float:
-        """Dissolved solids, g per 100 g."""
-        return 100 * (self.sugar + self.extract)
+        """Dissolved solids, g per 100 g of what is liquid."""
+        return 100 * (self.sugar + self.extract) / (1 - self.pulp)
 
 
 WATER = Composition(0.0, 0.0, 0.0, density_g_per_ml(1.0))
@@ -125,13 +140,16 @@ def compose(
     sugar: str | None = None,
     label: Label | None = None,
     measured_sg: float | None = None,
+    acid: str | None = None,
+    tannin: str | None = None,
 ) -> Composition:
     """The composition of one thing that can be poured.
 
-    `kind` is one of KINDS, `fruit` and `sugar` keys of the tables, `measured_sg` apparent
-    20/20 °C. With a believable label beside a measured gravity sugar stays the label's and
-    the rest is extract; otherwise the two are weighed by their doubts and a note says so.
-    Raises JobError for an unknown kind, fruit or sugar, or when nothing tells the sugar.
+    `kind` is one of KINDS; `fruit`, `sugar`, `acid` and `tannin` are keys of the tables,
+    `measured_sg` apparent 20/20 °C. With a believable label beside a measured gravity sugar
+    stays the label's and the rest is extract; otherwise the two are weighed by their doubts
+    and a note says so. Whole fruit counts all it will give up (see core.whole_fruit). Raises
+    JobError for an unknown kind or key, or when nothing tells the sugar.
     """
     if kind not in KINDS:
         raise JobError(f"“{kind}” is not a kind of pour: use one of {', '.join(KINDS)}.", "kind")
@@ -140,6 +158,10 @@ def compose(
             f"“{fruit}” is not a fruit known here: leave it out for a generic juice, or use"
             f" one of {', '.join(tables.FRUITS)}.",
             "fruit",
+        )
+    if acid is not None and acid not in tables.ACIDS:
+        raise JobError(
+            f"“{acid}” is not an acid known here: use one of {', '.join(tables.ACIDS)}.", "acid"
         )
     if measured_sg is not None and not 0.99 <= measured_sg <= 1.45:
         raise JobError(
@@ -153,6 +175,12 @@ def compose(
         return ACID
     if kind == "sugar":
         return _dry_sugar(name, sugar)
+    if kind == "powder":
+        return _powder(name, label)
+    if kind == "tannin":
+        return _tannin(name, tannin)
+    if kind == "fruit":
+        return _whole_fruit(name, fruit, label, measured_sg)
     return _drink(name, kind, fruit, label, measured_sg)
 
 
@@ -179,16 +207,65 @@ def _dry_sugar(name: str, key: str | None) -> Composition:
     )
 
 
+def _powder(name: str, label: Label | None) -> Composition:
+    """A drink powder: the label's sugar, and acid, flavour and salts, which dissolve too."""
+    if label is None or label.unit != "g":
+        raise JobError("Give the sugars from the label in 100 g of the powder.", "label")
+
+    def build(sugar: float, sucrose_share: float) -> Composition:
+        return Composition(sugar, sugar * _as_sucrose(sucrose_share), 1 - sugar, None)
+
+    low, high = _SUCROSE_SHARE["powder"]
+    return _with_doubts(
+        name,
+        build,
+        {"sugar": label.per_unit(), "sucrose_share": (low + high) / 2},
+        {"sugar": label.sd_per_unit(), "sucrose_share": sd_of_uniform((high - low) / 2)},
+    )
+
+
+def _tannin(name: str, key: str | None) -> Composition:
+    key = key or "powder"
+    row = tables.TANNINS.get(key)
+    if row is None:
+        raise JobError(
+            f"“{key}” is not a tannin known here: use one of {', '.join(tables.TANNINS)}.",
+            "tannin",
+        )
+    dissolves = _middle(row.dissolves)
+    return Composition(0.0, 0.0, dissolves, None, pulp=1 - dissolves)
+
+
+def _whole_fruit(
+    name: str, fruit: str | None, label: Label | None, measured_sg: float | None
+) -> Composition:
+    """The fruit's juice with its pulp; a label is for the whole fruit, a gravity for the juice."""
+    pulp = _middle(tables.FRUITS[fruit].pulp) if fruit else _middle(tables.GENERIC_PULP)
+    liquid = 1 - pulp
+    if label is not None and label.unit == "g":
+        label = replace(label, amount=label.amount * liquid)
+    juice = _drink(name, "fruit", fruit, label, measured_sg)
+    shifts = tuple(
+        Shift(s.source, s.sugar * liquid, s.ferment * liquid, s.extract * liquid, s.density)
+        for s in juice.shifts
+    )
+    return Composition(
+        juice.sugar * liquid,
+        juice.ferment * liquid,
+        juice.extract * liquid,
+        juice.density_g_per_ml,
+        shifts,
+        juice.notes,
+        pulp,
+    )
+
+
 def _drink(
     name: str, kind: str, fruit: str | None, label: Label | None, measured_sg: float | None
 ) -> Composition:
     row = tables.FRUITS[fruit] if fruit else None
     as_sucrose_range = (
-        row.sucrose_share
-        if row
-        else _SYRUP_SUCROSE_SHARE
-        if kind == "syrup"
-        else tables.GENERIC_SUCROSE_SHARE
+        row.sucrose_share if row else _SUCROSE_SHARE.get(kind, tables.GENERIC_SUCROSE_SHARE)
     )
     as_sucrose = _as_sucrose(_middle(as_sucrose_range))
     share = _EXTRACT_SHARE.get(kind)

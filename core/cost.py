@@ -10,6 +10,8 @@ from core.errors import JobError
 from core.must import Pour, mix_of
 
 _CENT = Decimal("0.01")
+# Pure alcohol in one unit. UK Chief Medical Officers' definition.
+_UNIT_ML = 10.0
 _MOST_PRICE = Decimal("100000")
 
 
@@ -24,10 +26,14 @@ class Pack:
 
 @dataclass(frozen=True, slots=True)
 class Cost:
-    """`used` charges the part used, `packs` whole packs bought for this recipe alone."""
+    """`used` charges the part used, `packs` whole packs bought for this recipe alone.
+
+    `by_pour` is the part used of each pour, unrounded; None where it has no price.
+    """
 
     used: Decimal
     packs: Decimal
+    by_pour: tuple[Decimal | None, ...]
 
 
 def money(amount: Decimal) -> Decimal:
@@ -51,7 +57,7 @@ def packs_used(pour: Pour, pack: Pack) -> float:
 
     Millilitres and grams are turned into each other by the drink's density.
     """
-    amount = pour.mass_g if pour.by_mass else pour.volume_ml
+    amount = pour.amount
     if not amount:
         return 0.0
     in_pack = pack.pack_g if pour.by_mass else pack.pack_ml
@@ -66,18 +72,28 @@ def packs_used(pour: Pour, pack: Pack) -> float:
     return amount / in_pack
 
 
-def cost_of(priced: Sequence[tuple[Pour, Pack]]) -> Cost:
-    """Cost of the pours that have a price. The same pack poured twice is bought once."""
-    used = Decimal(0)
+def cost_of(pours: Sequence[tuple[Pour, Pack | None]]) -> Cost:
+    """Cost of the pours that have a price. The same pack poured twice is bought once.
+
+    Raises JobError, placed at `pours[i]`, for a pack whose size says nothing of the pour.
+    """
+    used: list[Decimal | None] = []
     packs: dict[tuple[str, Pack], float] = defaultdict(float)
-    for pour, pack in priced:
-        share = packs_used(pour, pack)
-        used += pack.price * Decimal(repr(share))
+    for index, (pour, pack) in enumerate(pours):
+        if pack is None:
+            used.append(None)
+            continue
+        try:
+            share = packs_used(pour, pack)
+        except JobError as error:
+            raise error.within(f"pours[{index}]") from error
+        used.append(pack.price * Decimal(repr(share)))
         packs[pour.name, pack] += share
     whole = sum(
         (pack.price * math.ceil(share - 1e-9) for (_, pack), share in packs.items()), Decimal(0)
     )
-    return Cost(money(used), money(whole))
+    total = sum((cost for cost in used if cost is not None), Decimal(0))
+    return Cost(money(total), money(whole), tuple(used))
 
 
 def price_per_100_g_sugar(pack: Pack, pour: Pour) -> Decimal | None:
@@ -99,3 +115,13 @@ def per_bottle(used: Decimal, bottled_ml: float, size_ml: float) -> Decimal:
     if bottled_ml <= 0:
         raise JobError("Nothing is bottled yet: count at least one bottle.", "bottles")
     return money(used * Decimal(repr(size_ml)) / Decimal(repr(bottled_ml)))
+
+
+def per_unit_of_alcohol(used: Decimal, bottled_ml: float, abv: float) -> Decimal:
+    """What 10 ml of pure alcohol cost, a unit as Britain counts it.
+
+    Other countries count other units. Raises JobError for no volume or no alcohol.
+    """
+    if bottled_ml <= 0 or abv <= 0:
+        raise JobError("There is no alcohol in it yet.", "abv")
+    return per_bottle(used, bottled_ml * abv / 100, _UNIT_ML)

@@ -1,6 +1,6 @@
 """Where a must ends: gravity, strength and sugar left when the yeast is done."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from core.interval import Interval, sd_of_range90
@@ -82,21 +82,22 @@ def _eaten_for(mix: Mix, abv: float) -> float:
     return eaten
 
 
-def _slopes(mix: Mix, figure: Callable[[Mix], float]) -> Mix:
-    """How a figure changes per gram of each part of the mixture."""
+def _slopes(mix: Mix, end: Drink, ending: Callable[[Mix], Drink]) -> tuple[Mix, Mix]:
+    """How strength, and gravity, at the `end` change per gram of each part of the mixture."""
     step = mix.mass * 1e-5
-    base = figure(mix)
-    return Mix(
-        (figure(mix.plus(Mix(step, 0, 0, 0))) - base) / step,
-        (figure(mix.plus(Mix(0, step, 0, 0))) - base) / step,
-        (figure(mix.plus(Mix(0, 0, step, 0))) - base) / step,
-        (figure(mix.plus(Mix(0, 0, 0, step))) - base) / step,
+    ends = [
+        ending(mix.plus(more))
+        for more in (
+            Mix(step, 0, 0, 0),
+            Mix(0, step, 0, 0),
+            Mix(0, 0, step, 0),
+            Mix(0, 0, 0, step),
+        )
+    ]
+    return (
+        Mix(*((moved.abv - end.abv) / step for moved in ends)),
+        Mix(*((moved.sg - end.sg) / step for moved in ends)),
     )
-
-
-def _doubted(must: Must, figure: Callable[[Mix], float], also: Sequence[float]) -> Interval:
-    """The figure with the must's doubts and `also`, more one-sd shifts, in quadrature."""
-    return must.interval(figure(must.mix), _slopes(must.mix, figure), also)
 
 
 def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
@@ -111,8 +112,9 @@ def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
     yields_more = _after(mix, eaten, ethanol_per_sugar=_MORE_YIELD)
     richer = _after(mix, eaten, by_product_per_sugar=_MORE_BY_PRODUCT)
     of_yield, of_by_product = yields_more.sg - end.sg, richer.sg - end.sg
-    abv = _doubted(must, dry_abv, [yields_more.abv - end.abv])
-    sg = _doubted(must, lambda m: _dry(m).sg, [of_yield, of_by_product, _MODEL_SD])
+    abv_slopes, sg_slopes = _slopes(mix, end, _dry)
+    abv = must.interval(end.abv, abv_slopes, [yields_more.abv - end.abv])
+    sg = must.interval(end.sg, sg_slopes, [of_yield, of_by_product, _MODEL_SD])
 
     # A yeast that can do clearly more than the sugar allows changes nothing.
     in_reach = tolerance_abv is not None and tolerance_abv - TOLERANCE_SPREAD < abv.high
@@ -120,15 +122,12 @@ def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
         stops_after = _eaten_for(mix, tolerance_abv)
         stopped = _after(mix, stops_after)
         later = _after(mix, _eaten_for(mix, tolerance_abv + _TOLERANCE_SD)).sg - stopped.sg
+        _, sg_slopes = _slopes(mix, stopped, lambda m: _after(m, _eaten_for(m, tolerance_abv)))
         if stops_after < mix.ferment:
             end, eaten, limited_by = stopped, stops_after, "yeast"
         abv = abv.smaller(Interval.around(tolerance_abv, [_TOLERANCE_SD]))
         sg = sg.larger(
-            _doubted(
-                must,
-                lambda m: _after(m, _eaten_for(m, tolerance_abv)).sg,
-                [later, of_yield, of_by_product, _MODEL_SD],
-            )
+            must.interval(stopped.sg, sg_slopes, [later, of_yield, of_by_product, _MODEL_SD])
         )
 
     left = (mix.ferment - eaten) / mix.as_sucrose

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from core.carbonate import priming, strength_from_priming
 from core.errors import JobError
+from core.losses import USUAL_LEFT_BEHIND
 from core.sweeten import Part, mixed
 
 # A must shrinks by 0.1 to 0.6 % as it ferments, the more the stronger. Derived from mass and
@@ -51,14 +52,14 @@ def back_to_day_one(
     tolerance_abv: float | None = None,
     late: Late | None = None,
     warmest_c: float = 20.0,
-    left_behind: float = 0.04,
+    left_behind: float = USUAL_LEFT_BEHIND,
 ) -> DayOne:
     """The must that ends as wanted in `bottled_ml` of bottles.
 
     Sweet and still: a dry base, stabilised, sweetened with `late`. Fizzy: primed with sugar,
     which adds strength. Sweet and fizzy by fermentable sugar is a bomb and is refused: use
-    a sweetener yeast leaves alone. `left_behind` is the share lost on the lees. Raises
-    JobError when it cannot be, saying why and what would.
+    a sweetener yeast leaves alone. `left_behind` is the share that no bottle gets (see
+    core.losses). Raises JobError when it cannot be, saying why and what would.
     """
     if not 0 < bottled_ml <= 1e6:
         raise JobError("Say how many ml are to be bottled, like 4500.", "bottled_ml")
@@ -108,7 +109,7 @@ def _late_share(glass: Glass, late: Late | None) -> float:
     return glass.sugar_g_per_l / late.sugar_g_per_l
 
 
-def forward(day_one: DayOne, late: Late | None, left_behind: float = 0.04) -> Part:
+def forward(day_one: DayOne, late: Late | None, left_behind: float = USUAL_LEFT_BEHIND) -> Part:
     """What a first day ends as in the bottle: the way there, to check the way back."""
     base_ml = day_one.fill_ml * (1 - _SHRINKS) * (1 - left_behind)
     parts = [Part(base_ml, day_one.abv, 0.0)]

@@ -6,6 +6,7 @@ Masses add, volumes do not: 1 kg of sugar takes up about 0.62 L once dissolved.
 from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from core.composition import Composition, compose
 from core.density import brix_from_sg, density_g_per_ml, sg_from_brix
@@ -15,11 +16,16 @@ from core.label import Label
 
 # More than any home brewer's vessel: past this a unit was misread.
 MOST_ML = 1_000_000.0
+# Kinds that are weighed unless a volume is given.
+WEIGHED = ("sugar", "fruit", "acid", "powder", "tannin")
+# Fibre and seeds, g/ml. Cellulose 1.5; memory.
+_PULP_G_PER_ML = 1.5
 # Less than a drop is nothing.
 EMPTY_G = 0.01
 
 
-@dataclass(frozen=True, slots=True)
+# Without slots, so that its composition is looked up once.
+@dataclass(frozen=True)
 class Pour:
     """One thing poured: what it is and how much, as `volume_ml` or as `mass_g`."""
 
@@ -31,17 +37,37 @@ class Pour:
     sugar: str | None = None
     label: Label | None = None
     measured_sg: float | None = None
+    acid: str | None = None
+    tannin: str | None = None
 
     def composition(self) -> Composition:
         """What a gram of it holds. Raises JobError (see `compose`)."""
-        return compose(self.name, self.kind, self.fruit, self.sugar, self.label, self.measured_sg)
+        return self._composition
+
+    @cached_property
+    def _composition(self) -> Composition:
+        return compose(
+            self.name,
+            self.kind,
+            self.fruit,
+            self.sugar,
+            self.label,
+            self.measured_sg,
+            self.acid,
+            self.tannin,
+        )
 
     @property
     def by_mass(self) -> bool:
         """Whether the amount is weighed rather than measured by volume."""
         if self.mass_g is not None:
             return True
-        return self.volume_ml is None and self.kind in ("sugar", "fruit", "acid")
+        return self.volume_ml is None and self.kind in WEIGHED
+
+    @property
+    def amount(self) -> float:
+        """How much of it, in g or ml as it is measured; 0 when not said."""
+        return (self.mass_g if self.by_mass else self.volume_ml) or 0.0
 
     def with_amount(self, amount: float) -> "Pour":
         """The same pour with another amount, in the unit it is measured in."""
@@ -107,10 +133,19 @@ NOTHING = Mix(0.0, 0.0, 0.0, 0.0)
 
 @dataclass(frozen=True, slots=True)
 class Must:
-    """A mixture with its doubts: each of `shifts` is one independent standard deviation."""
+    """A mixture with its doubts: each of `shifts` is one independent standard deviation.
+
+    `pulp_g` of fruit and leaf lie in it and do not dissolve.
+    """
 
     mix: Mix
     shifts: tuple[Mix, ...]
+    pulp_g: float = 0.0
+
+    @property
+    def in_vessel_ml(self) -> float:
+        """The room it takes in a vessel, with the pulp in it."""
+        return self.mix.volume_ml + self.pulp_g / _PULP_G_PER_ML
 
     def interval(self, value: float, slopes: Mix, also: Sequence[float] = ()) -> Interval:
         """90 % interval of a figure that changes by `slopes` per gram of each part.
@@ -137,10 +172,11 @@ class Must:
 
 
 def mix_of(pour: Pour) -> Mix:
-    """The grams one pour brings. Raises JobError when its amount cannot be."""
+    """The grams one pour brings to the liquid. Raises JobError when its amount cannot be."""
     holds = pour.composition()
     mass = _mass_g(pour, holds)
-    return Mix(mass, mass * holds.sugar, mass * holds.ferment, mass * holds.extract)
+    liquid = mass * (1 - holds.pulp)
+    return Mix(liquid, mass * holds.sugar, mass * holds.ferment, mass * holds.extract)
 
 
 def _mass_g(pour: Pour, holds: Composition) -> float:
@@ -169,7 +205,7 @@ def make_must(pours: Sequence[Pour]) -> Must:
     """Mix the pours. Raises JobError, placed at `pours[i]…`, when one cannot be."""
     if not pours:
         raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
-    total = NOTHING
+    total, pulp = NOTHING, 0.0
     doubts: dict[str, Mix] = defaultdict(lambda: NOTHING)
     for index, pour in enumerate(pours):
         try:
@@ -177,7 +213,8 @@ def make_must(pours: Sequence[Pour]) -> Must:
             mass = _mass_g(pour, holds)
         except JobError as error:
             raise error.within(f"pours[{index}]") from error
-        total = total.plus(Mix(1.0, holds.sugar, holds.ferment, holds.extract), mass)
+        total = total.plus(Mix(1 - holds.pulp, holds.sugar, holds.ferment, holds.extract), mass)
+        pulp += mass * holds.pulp
         for shift in holds.shifts:
             # Poured by volume, a denser drink also weighs more.
             more = (
@@ -187,13 +224,13 @@ def make_must(pours: Sequence[Pour]) -> Must:
             )
             doubts[shift.source] = doubts[shift.source].plus(
                 Mix(
-                    more,
+                    more * (1 - holds.pulp),
                     more * holds.sugar + mass * shift.sugar,
                     more * holds.ferment + mass * shift.ferment,
                     more * holds.extract + mass * shift.extract,
                 )
             )
-    must = Must(total, tuple(doubts.values()))
+    must = Must(total, tuple(doubts.values()), pulp)
     total.sg  # noqa: B018 - says at once when it cannot be a drink
     return must
 

@@ -2,14 +2,20 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from decimal import Decimal
 
 from core.aim import Aim, solve
-from core.bottling import PlannedBottles, bottled_ml, planned_bottles
+from core.bottling import PlannedBottles, planned_bottles
+from core.brought import Brought
 from core.composition import Composition
 from core.cost import Cost, Pack, cost_of
 from core.errors import JobError
 from core.ferment import Finish, finish
+from core.interval import Interval
+from core.losses import reaching_bottles
 from core.must import Must, Pour, make_must, mix_of
+from core.sharpness import sharpness
+from core.tannin import tannin
 
 # Yeast labours above this; beyond it most never finish. Common practice.
 _HEAVY_SG = 1.120
@@ -47,17 +53,22 @@ class Caution:
 
 @dataclass(frozen=True, slots=True)
 class PourShare:
-    """What one pour brings: its volume once mixed by volume of its own, sugar in g."""
+    """What one pour brings: its volume once mixed by volume of its own, sugar, acid (as
+    tartaric) and tannin in g, and its cost, None where no price is known."""
 
     name: str
     mass_g: float
     sugar_g: float
     volume_ml: float
+    acid_g: float
+    tannin_g: float
+    cost: Decimal | None
 
 
 @dataclass(frozen=True, slots=True)
 class Evaluation:
-    """The recipe's answer. `pours` carry solved amounts; `solved` names those."""
+    """The recipe's answer. `pours` carry solved amounts; `solved` names those. `acid` is as
+    tartaric; `reaching_ml` is what of it gets into bottles."""
 
     pours: tuple[Pour, ...]
     solved: tuple[str, ...]
@@ -66,6 +77,9 @@ class Evaluation:
     cost: Cost
     unpriced: tuple[str, ...]
     shares: tuple[PourShare, ...]
+    acid: Brought
+    tannin: Brought
+    reaching_ml: Interval
     bottles: PlannedBottles
     warnings: tuple[Caution, ...]
 
@@ -86,26 +100,27 @@ def evaluate(recipe: Recipe) -> Evaluation:
         pours = solve(pours, recipe.aim, recipe.tolerance_abv)
     must = make_must(pours)
     ends = finish(must, recipe.tolerance_abv)
-    priced = [
-        (pour, item.pack)
-        for pour, item in zip(pours, recipe.pours, strict=True)
-        if item.pack is not None
-    ]
     unpriced = tuple(
         pour.name
         for pour, item in zip(pours, recipe.pours, strict=True)
         if item.pack is None and pour.kind != "water" and (pour.mass_g or pour.volume_ml)
     )
-    cost = _placed_cost(priced, pours)
+    cost = cost_of([(pour, item.pack) for pour, item in zip(pours, recipe.pours, strict=True)])
+    acid = sharpness(pours, must.mix.volume_ml)
+    tannins = tannin(pours, must.mix.volume_ml)
+    reaching = reaching_bottles(ends.volume_ml, pours)
     return Evaluation(
         tuple(pours),
-        recipe.aim.solve if recipe.aim else (),
+        recipe.aim.names() if recipe.aim else (),
         must,
         ends,
         cost,
         unpriced,
-        _shares(pours, must),
-        planned_bottles(bottled_ml(ends.volume_ml), cost.used),
+        _shares(pours, must, acid, tannins, cost),
+        acid,
+        tannins,
+        reaching,
+        planned_bottles(reaching.value, cost.used),
         _warnings(recipe, pours, must, ends),
     )
 
@@ -120,7 +135,7 @@ def packs_more(recipe: Recipe, index: int, by: int) -> Evaluation:
     size = (pack.pack_g if pour.by_mass else pack.pack_ml) if pack else None
     if not size:
         raise JobError(f"Say how much a pack of {pour.name} holds.", f"pours[{index}].price")
-    amount = ((pour.mass_g if pour.by_mass else pour.volume_ml) or 0.0) + by * size
+    amount = pour.amount + by * size
     if amount < 0:
         raise JobError(f"There is not that much {pour.name} to leave out.", f"pours[{index}]")
     changed = replace(item, pour=pour.with_amount(amount))
@@ -128,16 +143,9 @@ def packs_more(recipe: Recipe, index: int, by: int) -> Evaluation:
     return evaluate(replace(recipe, pours=pours))
 
 
-def _placed_cost(priced: Sequence[tuple[Pour, Pack]], pours: Sequence[Pour]) -> Cost:
-    for pour, pack in priced:
-        try:
-            cost_of([(pour, pack)])
-        except JobError as error:
-            raise error.within(f"pours[{pours.index(pour)}]") from error
-    return cost_of(priced)
-
-
-def _shares(pours: Sequence[Pour], must: Must) -> tuple[PourShare, ...]:
+def _shares(
+    pours: Sequence[Pour], must: Must, acid: Brought, tannins: Brought, cost: Cost
+) -> tuple[PourShare, ...]:
     """Each pour's part of the jug. Volumes add up to the must's.
 
     A dry pour counts the room it takes once dissolved: what the jug would lack without it.
@@ -154,8 +162,19 @@ def _shares(pours: Sequence[Pour], must: Must) -> tuple[PourShare, ...]:
             mix.mass,
             mix.sugar,
             volume if volume is not None else room * mix.mass / dry if dry else 0.0,
+            acid_g,
+            tannin_g,
+            of_used,
         )
-        for pour, mix, volume in zip(pours, mixes, volumes, strict=True)
+        for pour, mix, volume, acid_g, tannin_g, of_used in zip(
+            pours,
+            mixes,
+            volumes,
+            acid.by_pour_g,
+            tannins.by_pour_g,
+            cost.by_pour,
+            strict=True,
+        )
     )
 
 
@@ -168,7 +187,7 @@ def _warnings(
 ) -> tuple[Caution, ...]:
     """What to mind, the most harmful first."""
     found = []
-    volume = must.mix.volume_ml
+    volume = must.in_vessel_ml
     if recipe.vessel_ml is not None:
         over = volume - recipe.vessel_ml
         if over > 0.5:

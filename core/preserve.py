@@ -12,7 +12,7 @@ SO2_SHARE = {"potassium": 0.576, "sodium": 0.674}
 TABLET_G = 0.44
 # EU wine law's totals lie at 150 to 200 mg/L by kind (memory).
 TOTAL_SO2_LIMIT_MG_PER_L = 150.0
-LABEL_ABOVE_MG_PER_L = 10.0
+_LABEL_ABOVE_MG_PER_L = 10.0
 
 # Sorbic acid in potassium sorbate, g/g, by molar mass: 112.13 / 150.22.
 SORBIC_SHARE = 0.746
@@ -80,6 +80,14 @@ def so2_from_tablets(tablets: float, volume_ml: float, salt: str = "potassium") 
     if tablets < 0:
         raise JobError("Tablets are counted from 0.", "tablets")
     return tablets * TABLET_G * SO2_SHARE[salt] / volume_ml * 1e6
+
+
+def says_sulphites(total_so2_mg_per_l: float) -> bool:
+    """Whether a bottle's label has to say "contains sulphites": above 10 mg/L of SO2.
+
+    Source: Regulation (EU) 1169/2011 Annex II, and 27 CFR 4.32(e), alike.
+    """
+    return total_so2_mg_per_l > _LABEL_ABOVE_MG_PER_L
 
 
 def sorbate(volume_ml: float, sorbic_mg_per_l: float = SORBIC_LIMIT_MG_PER_L) -> Dose:

@@ -7,18 +7,20 @@ from typing import Any
 
 from core.aim import Aim
 from core.composition import KINDS
-from core.cost import Pack, read_price
+from core.cost import Pack, money, per_bottle, per_unit_of_alcohol, read_price
 from core.errors import JobError
 from core.interval import Interval
 from core.label import Label, read_label
 from core.must import MOST_ML, Pour
-from core.plan import Evaluation, PricedPour, Recipe
+from core.plan import Evaluation, PourShare, PricedPour, Recipe
 
 FORMAT = "amber-jug-recipe"
 VERSION = 1
 
 _MOST_POURS = 200
 _MOST_NAME = 200
+# What a trace of alcohol costs says nothing. Alcohol-free is 0.5 % in most laws.
+_MEANS_SOMETHING_ABV = 0.5
 
 
 def read_recipe(data: object) -> Recipe:
@@ -71,6 +73,8 @@ def _pour(item: object, place: str) -> PricedPour:
         _key(fields, "sugar", place),
         _label(fields["label"], f"{place}.label") if fields.get("label") is not None else None,
         _number(fields, "measured_sg", place, above=0, most=10),
+        _key(fields, "acid", place),
+        _key(fields, "tannin", place),
     )
     if pour.volume_ml is not None and pour.mass_g is not None:
         raise JobError("Give volume_ml or mass_g, not both.", f"{place}.mass_g")
@@ -121,14 +125,23 @@ def _pack(fields: Mapping[str, Any], place: str) -> Pack | None:
 def _aim(item: object) -> Aim:
     fields = _mapping(item, "aim", "an aim")
     solve = fields.get("solve")
-    if not isinstance(solve, list) or not all(isinstance(name, str) for name in solve):
-        raise JobError("List the names of the pours that may give.", "aim.solve")
+    if not isinstance(solve, list) or not all(_is_unknown(unknown) for unknown in solve):
+        raise JobError(
+            "List the names of the pours that may give, or pairs of names whose share may.",
+            "aim.solve",
+        )
     return Aim(
-        tuple(solve),
+        tuple(unknown if isinstance(unknown, str) else tuple(unknown) for unknown in solve),
         _number(fields, "abv", "aim"),
         _number(fields, "og", "aim"),
         _number(fields, "fill_ml", "aim"),
     )
+
+
+def _is_unknown(item: object) -> bool:
+    if isinstance(item, list):
+        return len(item) == 2 and all(isinstance(name, str) for name in item)
+    return isinstance(item, str)
 
 
 def _mapping(item: object, place: str, what: str) -> Mapping[str, Any]:
@@ -208,7 +221,12 @@ def answer(recipe: Recipe, result: Evaluation) -> dict[str, Any]:
             "extract_g": round(mix.extract, 2),
             "brix": round(mix.brix, 3),
             "sg": _interval(result.must.sg, 5),
+            "in_vessel_ml": round(result.must.in_vessel_ml, 1),
+            "acid_g_per_l": _interval(result.acid.g_per_l, 3),
+            "acid_as": "tartaric",
+            "tannin_g_per_l": _interval(result.tannin.g_per_l, 3),
         },
+        "pours": [_share(share) for share in result.shares],
         "finish": {
             "sg": _interval(ends.sg, 5),
             "abv": _interval(ends.abv, 3),
@@ -217,6 +235,7 @@ def answer(recipe: Recipe, result: Evaluation) -> dict[str, Any]:
             "yield": "mass balance, Balling: 0.484 g ethanol per g of sugar as sucrose",
             "residual_sugar_g_per_l": round(ends.residual_sugar_g_per_l, 2),
             "volume_ml": round(ends.volume_ml, 1),
+            "reaching_bottles_ml": _interval(result.reaching_ml, 1),
             "limited_by": ends.limited_by,
         },
         "solution": {
@@ -233,8 +252,32 @@ def answer(recipe: Recipe, result: Evaluation) -> dict[str, Any]:
             "packs": money_text(result.cost.packs),
             "currency": recipe.currency,
             "unpriced": list(result.unpriced),
+            **_cost_by_size(result),
         },
         "warnings": [{"code": w.code, "text": w.text} for w in result.warnings],
+    }
+
+
+def _share(share: PourShare) -> dict[str, Any]:
+    return {
+        "name": share.name,
+        "volume_ml": round(share.volume_ml, 1),
+        "mass_g": round(share.mass_g, 2),
+        "sugar_g": round(share.sugar_g, 2),
+        "acid_g": round(share.acid_g, 3),
+        "tannin_g": round(share.tannin_g, 3),
+        "cost": None if share.cost is None else money_text(money(share.cost)),
+    }
+
+
+def _cost_by_size(result: Evaluation) -> dict[str, str | None]:
+    """Of what reaches the bottles: per litre, and per 10 ml of pure alcohol."""
+    used, ml, abv = result.cost.used, result.reaching_ml.value, result.finish.abv.value
+    return {
+        "per_litre": money_text(per_bottle(used, ml, 1000)) if ml else None,
+        "per_unit_of_alcohol": money_text(per_unit_of_alcohol(used, ml, abv))
+        if ml and abv > _MEANS_SOMETHING_ABV
+        else None,
     }
 
 

@@ -1,9 +1,9 @@
-"""Other scales for the same gravity, and what a refractometer shows.
+"""Other scales for the same gravity, and a stem read warm or cold.
 
 Plato is Brix here: both are grams of sucrose in 100 g, read from the same tables.
 """
 
-from core.density import sg_at_20, sg_from_brix, water_density_g_per_ml
+from core.density import sg_at_20, water_density_g_per_ml
 from core.errors import JobError
 
 # Heavier-than-water Baumé with the modulus used for sugar and must.
@@ -43,10 +43,3 @@ def sg_read_at(sg: float, temperature_c: float, calibrated_c: float = 20.0) -> f
     """
     on_a_20_stem = sg * water_density_g_per_ml(calibrated_c) / water_density_g_per_ml(20)
     return sg_at_20(on_a_20_stem, temperature_c)
-
-
-def sg_by_refractometer(brix: float) -> float:
-    """Gravity of an unfermented must from what a refractometer shows, °Bx (0-40)."""
-    if not 0 <= brix <= 40:
-        raise JobError("A must shows 0 to 40 °Bx on a refractometer.", "brix")
-    return sg_from_brix(brix)

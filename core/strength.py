@@ -1,6 +1,7 @@
 """Fermented sugar into strength, and strength back out of two gravities."""
 
 from dataclasses import dataclass
+from functools import cache
 
 from scipy.optimize import brentq
 
@@ -29,11 +30,16 @@ YIELD_SPREAD = 0.02
 
 @dataclass(frozen=True, slots=True)
 class Drink:
-    """A must after some of its sugar fermented: SG 20/20, % vol and ml, at 20 °C."""
+    """A must after some of its sugar fermented: SG 20/20, % vol and ml, at 20 °C, and the
+    grams in it."""
 
     sg: float
     abv: float
     volume_ml: float
+    mass_g: float
+    ethanol_g: float
+    solids_g: float
+    by_product_g: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +70,8 @@ def fermented(
     mass = mass_g - eaten_g * _LOST_PER_SUGAR
     water = mass - ethanol - by_product - solids
     volume = drink_volume_ml(water, ethanol, solids, by_product)
-    return Drink(sg_from_density(mass / volume), 100 * ethanol / ETHANOL_G_PER_ML / volume, volume)
+    abv = 100 * ethanol / ETHANOL_G_PER_ML / volume
+    return Drink(sg_from_density(mass / volume), abv, volume, mass, ethanol, solids, by_product)
 
 
 def abv_by_mass_balance(og: float, sg: float, as_sucrose: float = 1.0) -> float:
@@ -99,12 +106,18 @@ def potential_scale(og: float, sg: float) -> float:
     the same pace; printed scales differ from one another by up to 0.3. Common practice.
     """
 
-    def mark(gravity: float) -> float:
-        if gravity < 1.001:
-            return (gravity - 1) * 1000 * mark(1.001)
-        return abv_by_mass_balance(gravity, 1.0)
+    return _mark(og) - _mark(sg)
 
-    return mark(og) - mark(sg)
+
+def _mark(gravity: float) -> float:
+    if gravity < 1.001:
+        return (gravity - 1) * 1000 * _lowest_mark()
+    return abv_by_mass_balance(gravity, 1.0)
+
+
+@cache
+def _lowest_mark() -> float:
+    return abv_by_mass_balance(1.001, 1.0)
 
 
 def strength(og: float, sg: float, as_sucrose: float = 1.0) -> Strength:

@@ -10,7 +10,8 @@ _DATA = Path(__file__).parent / "data"
 @dataclass(frozen=True, slots=True)
 class Fruit:
     """A juice by its fruit, as ranges: sugars g per 100 ml, sugar-free extract g/L, titratable
-    acidity g/L named by `acid_as`."""
+    acidity g/L named by `acid_as`, tannin g/L. `pulp` is what of the whole fruit never
+    dissolves, g per g; `heavy_lees` says that the juice throws much of them."""
 
     key: str
     name: str
@@ -19,6 +20,19 @@ class Fruit:
     sucrose_share: tuple[float, float]
     acid: tuple[float, float]
     acid_as: str
+    tannin: tuple[float, float]
+    pulp: tuple[float, float]
+    heavy_lees: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Tannin:
+    """A source of tannin, g per g as weighed, as ranges: tannin in it, and what dissolves."""
+
+    key: str
+    name: str
+    tannin: tuple[float, float]
+    dissolves: tuple[float, float]
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,13 +108,26 @@ FRUITS = {
         _range(row, "sucrose_share"),
         _range(row, "acid"),
         row["acid_as"],
+        _range(row, "tannin"),
+        _range(row, "pulp"),
+        row["lees"] == "heavy",
     )
     for row in rows("fruits")
 }
 
 # A juice whose fruit is not named: the common ground of the table (apple to orange).
+GENERIC_SUGARS = (8.0, 16.0)
 GENERIC_EXTRACT = (12.0, 30.0)
 GENERIC_SUCROSE_SHARE = (0.0, 0.5)
+GENERIC_ACID = (3.0, 10.0)
+GENERIC_ACID_AS = "malic"
+GENERIC_TANNIN = (0.0, 0.6)
+GENERIC_PULP = (0.01, 0.05)
+
+TANNINS = {
+    row["key"]: Tannin(row["key"], row["name"], _range(row, "tannin"), _range(row, "dissolves"))
+    for row in rows("tannins")
+}
 
 SUGARS = {
     row["key"]: Sugar(

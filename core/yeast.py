@@ -12,11 +12,17 @@ SACHET_G = 5.0
 _HARD_SUGAR_G_PER_L = 240.0
 _HARD_PH = 3.0
 
-# Rehydration: ten times the yeast's mass of water, and how warm.
-WATER_PER_YEAST = 10
-REHYDRATE_C = (35.0, 40.0)
-NEVER_ABOVE_C = 43.0
-WITHIN_C_OF_MUST = 10.0
+# Rehydration: ten times the yeast's mass of water, how warm, how long, and how near the must.
+_WATER_PER_YEAST = 10
+_REHYDRATE_C = (35.0, 40.0)
+_NEVER_ABOVE_C = 43.0
+_REHYDRATE_MINUTES = (15, 20)
+_WITHIN_C_OF_MUST = 10.0
+
+# A starter: its share of the jug, how sweet, how long.
+_STARTER_SHARE = 0.05
+_STARTER_SUGAR_G_PER_L = 100.0
+_STARTER_HOURS = (24, 48)
 
 # Yeast-assimilable nitrogen needed, mg/L per g/L of sugar, and the floor for weak musts.
 _NITROGEN = {"low": 0.75, "medium": 0.9, "high": 1.25}
@@ -27,12 +33,42 @@ NUTRIENT_MG_PER_G = {"diammonium_phosphate": 212.0, "organic": 40.0}
 
 @dataclass(frozen=True, slots=True)
 class YeastDose:
-    """Dry yeast in g, the share of a 5 g sachet, and the water to rehydrate it in, ml."""
+    """Dry yeast in g, as 5 g sachets, and whether the must is `hard` on it."""
 
     mass_g: float
     sachets: float
-    water_ml: float
     hard: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Rehydration:
+    """Water in ml, how warm in °C and for how many minutes, as ranges; the yeast dies above
+    `never_above_c`. Then must is added in steps until it is as warm as `temper_to_c` at most;
+    None when it may go straight in."""
+
+    water_ml: float
+    water_c: tuple[float, float]
+    never_above_c: float
+    minutes: tuple[int, int]
+    temper_to_c: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Hardship:
+    """One thing that may stop yeast early; `code` is stable, `text` says the way out."""
+
+    code: str
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Starter:
+    """Must and water in ml, dry yeast in g, and how many hours it works before it goes in."""
+
+    must_ml: float
+    water_ml: float
+    yeast_g: float
+    hours: tuple[int, int]
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,15 +93,80 @@ def yeast_dose(
     Raises JobError for no volume or a negative sugar.
     """
     _check(volume_ml, sugar_g_per_l)
-    hard = (
-        preservative
-        or restart
-        or sugar_g_per_l > _HARD_SUGAR_G_PER_L
-        or (ph is not None and ph < _HARD_PH)
-    )
+    hard = restart or bool(hardships(sugar_g_per_l, ph, preservative))
     low, high = USUAL_G_PER_L
     grams = (HARD_G_PER_L if hard else (low + high) / 2) * volume_ml / 1000
-    return YeastDose(grams, grams / SACHET_G, grams * WATER_PER_YEAST, hard)
+    return YeastDose(grams, grams / SACHET_G, hard)
+
+
+def rehydration(yeast_g: float, must_c: float) -> Rehydration:
+    """How to wake dry yeast for a must at `must_c`. Sprinkling it dry is as common.
+
+    Raises JobError for no yeast, or a must no yeast works in.
+    """
+    if not 0 < yeast_g <= 1000:
+        raise JobError("Give the yeast in g, like 2.5.", "yeast_g")
+    if not 5 <= must_c <= 35:
+        raise JobError(f"Bring the must to 15 to 30 °C first: it is at {must_c:g}.", "must_c")
+    warm = _REHYDRATE_C[0] - must_c > _WITHIN_C_OF_MUST
+    return Rehydration(
+        yeast_g * _WATER_PER_YEAST,
+        _REHYDRATE_C,
+        _NEVER_ABOVE_C,
+        _REHYDRATE_MINUTES,
+        must_c + _WITHIN_C_OF_MUST if warm else None,
+    )
+
+
+def hardships(
+    sugar_g_per_l: float,
+    ph: float | None = None,
+    preservative: bool = False,
+    nitrogen_mg_per_l: float | None = None,
+    demand: str = "medium",
+) -> tuple[Hardship, ...]:
+    """What in a must may stop yeast before its tolerance, the likeliest first.
+
+    Codes: preservative, ph, sugar, nitrogen. What is not known is not judged. Raises
+    JobError for a negative sugar or another demand.
+    """
+    _check(1.0, sugar_g_per_l)
+    found = []
+    if preservative:
+        found.append(Hardship("preservative", "A preservative in it holds yeast back."))
+    if ph is not None and ph < _HARD_PH:
+        found.append(
+            Hardship(
+                "ph",
+                f"pH {ph:g} is sour enough to slow yeast: bring it to 3.2 or above (less sour).",
+            )
+        )
+    if sugar_g_per_l > _HARD_SUGAR_G_PER_L:
+        found.append(
+            Hardship("sugar", f"{sugar_g_per_l:.0f} g/L of sugar is heavy: add it in two steps.")
+        )
+    needed = nitrogen_needed_mg_per_l(sugar_g_per_l, demand)
+    if nitrogen_mg_per_l is not None and nitrogen_mg_per_l < needed:
+        found.append(
+            Hardship(
+                "nitrogen",
+                f"It lacks {needed - nitrogen_mg_per_l:.0f} mg/L of nitrogen: add nutrient.",
+            )
+        )
+    return tuple(found)
+
+
+def starter(volume_ml: float, sugar_g_per_l: float) -> Starter:
+    """A live starter for a jug that fights back: a twentieth of it, thinned to easy sugar.
+
+    Juice of the must and water, to about 100 g/L, kept at 20 to 25 °C for a day or two until
+    it foams. Common practice. Raises JobError for no volume or a negative sugar.
+    """
+    _check(volume_ml, sugar_g_per_l)
+    total = _STARTER_SHARE * volume_ml
+    juice = total * min(_STARTER_SUGAR_G_PER_L / sugar_g_per_l, 1.0) if sugar_g_per_l else total
+    dose = yeast_dose(volume_ml, sugar_g_per_l, restart=True)
+    return Starter(juice, total - juice, dose.mass_g, _STARTER_HOURS)
 
 
 def nitrogen_needed_mg_per_l(sugar_g_per_l: float, demand: str = "medium") -> float:

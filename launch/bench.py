@@ -13,12 +13,15 @@ import subprocess
 import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from dataclasses import replace
 from functools import partial
 from pathlib import Path
 from typing import Any
 
 import django
 
+from core.aim import Aim
+from core.glass import Glass, Late, back_to_day_one
 from core.plan import evaluate
 from core.recipe import read_recipe
 from core.shopping import Limits, cheapest
@@ -83,6 +86,21 @@ def bench_core() -> None:
         f"{median:.2f} ms",
         "below 5 ms",
         median < 5,
+    )
+
+    late = Late(420)
+
+    def from_the_glass() -> None:
+        first = back_to_day_one(Glass(10.5, 25), 4200, tolerance_abv=14, late=late)
+        wanted = Aim(("Sugar", "Water"), abv=first.abv, fill_ml=first.fill_ml)
+        evaluate(replace(recipe, aim=wanted))
+
+    median = statistics.median(_timed(from_the_glass, 300))
+    _line(
+        "core: aim at the glass, to the pours, median",
+        f"{median:.2f} ms",
+        "below 10 ms",
+        median < 10,
     )
 
     limits = Limits(least_juice_share=0.6, most_kinds=4)

@@ -77,6 +77,42 @@ def test_aims_that_cannot_be_met_say_which_way(pours, aim, tolerance, words):
         solve(pours, aim, tolerance)
 
 
+GRAPE = Pour("Grape", "juice", 1000, fruit="grape", label=read_label("15.8", 100, "ml"))
+
+
+@given(abv=st.floats(6.4, 8.8), pear_ml=st.floats(500, 5000))
+def test_the_share_of_a_blend_gives_and_its_total_stays(abv, pear_ml):
+    poured = [juice(pear_ml), GRAPE, WATER]
+    pours = solve(poured, Aim((("Grape", "Pear"),), abv=abv))
+    assert finish(make_must(pours)).abv.value == pytest.approx(abv, abs=1e-3)
+    assert pours[0].volume_ml + pours[1].volume_ml == pytest.approx(pear_ml + 1000)
+
+
+@given(og=st.floats(1.054, 1.062), fill=st.floats(4600, 4800))
+def test_a_share_and_water_are_two_unknowns(og, fill):
+    poured = [juice(2000), GRAPE.with_amount(2500), WATER]
+    pours = solve(poured, Aim((("Grape", "Pear"), "Water"), og=og, fill_ml=fill))
+    must = make_must(pours).mix
+    assert (must.sg, must.volume_ml) == pytest.approx((og, fill), rel=1e-6)
+    assert pours[0].volume_ml + pours[1].volume_ml == pytest.approx(4500)
+
+
+@pytest.mark.parametrize(
+    ("aim", "words"),
+    [
+        (Aim((("Grape", "Pear"),), abv=12), "any blend of them is weaker"),
+        (Aim((("Grape", "Pear"),), abv=3), "any blend of them is stronger"),
+        (Aim((("Grape", "Pear"), "Water"), og=1.08, fill_ml=4100), "no share of Grape and Pear"),
+        (Aim((("Grape", "Grape"),), abv=7), "needs one pour"),
+        (Aim((("Grape", "Sugar"),), abv=7), "both parts of a blend in ml"),
+        (Aim((("Grape", "Plum"),), abv=7), "No pour is called “Plum”"),
+    ],
+)
+def test_blends_that_cannot_be(aim, words):
+    with pytest.raises(JobError, match=words):
+        solve([juice(), GRAPE, SUGAR, WATER], aim)
+
+
 def test_shared_errors_add_up_and_independent_ones_partly_cancel():
     twice = make_must([juice(1500), juice(1500)]).sg
     two_brands = make_must([juice(1500, "Pear"), juice(1500, "Other pear")]).sg

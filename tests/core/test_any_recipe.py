@@ -27,11 +27,22 @@ def pours(draw, index):
     }
     if kind == "sugar":
         pour["sugar"] = draw(st.sampled_from(sorted(tables.SUGARS)))
-    elif kind not in ("water", "acid"):
+    elif kind in ("acid", "tannin"):
+        keys = tables.ACIDS if kind == "acid" else tables.TANNINS
+        pour[kind] = draw(st.none() | st.sampled_from(sorted(keys)))
+    elif kind != "water":
         pour["fruit"] = draw(st.none() | st.sampled_from(sorted(tables.FRUITS)))
         pour["label"] = draw(st.none() | labels)
         pour["measured_sg"] = draw(st.none() | st.floats(0.99, 1.45))
     return pour
+
+
+def unknowns(aims, count):
+    """Pours by name, and where there are enough of them a blend of two."""
+    singles = [f"Pour {index}" for index in range(aims)]
+    if count <= aims:
+        return [singles]
+    return [singles, [*singles[:-1], [f"Pour {aims - 1}", f"Pour {aims}"]]]
 
 
 @st.composite
@@ -47,7 +58,7 @@ def recipes(draw):
     if draw(st.booleans()):
         aims = draw(st.integers(1, min(2, count)))
         recipe["aim"] = {
-            "solve": [f"Pour {index}" for index in range(aims)],
+            "solve": draw(st.sampled_from(unknowns(aims, count))),
             **draw(
                 st.fixed_dictionaries({"abv": st.floats(0.1, 20)})
                 | st.fixed_dictionaries({"og": st.floats(1.001, 1.2)})

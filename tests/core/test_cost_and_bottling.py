@@ -3,7 +3,6 @@ from decimal import Decimal
 import pytest
 
 from core.bottling import (
-    bottled_ml,
     check_fits,
     counted_ml,
     full_bottles,
@@ -11,9 +10,10 @@ from core.bottling import (
     planned_bottles,
 )
 from core.carton import facts
-from core.cost import Pack, cost_of, per_bottle, read_price
+from core.cost import Pack, cost_of, per_bottle, per_unit_of_alcohol, read_price
 from core.errors import JobError
 from core.label import read_label
+from core.losses import reaching_bottles
 from core.must import Pour
 
 PEAR = Pour("Pear", "juice", fruit="pear", label=read_label("10.8", 100, "ml"))
@@ -64,7 +64,6 @@ def test_a_bag_of_sugar_has_no_gravity():
 
 def test_bottles_from_a_jug():
     assert full_bottles(4400, 750) == (5, 650)
-    assert bottled_ml(4600) == pytest.approx(4416)
     planned = planned_bottles(4416, Decimal("5.80"))
     assert (planned.count, planned.each) == (5, Decimal("1.16"))
     assert planned_bottles(500, Decimal("5.80")).each is None
@@ -82,3 +81,37 @@ def test_no_more_in_bottles_than_in_the_jug():
     check_fits(4600, 4500)
     with pytest.raises(JobError, match=r"6\.00 L in bottles is more than the 4\.50 L"):
         check_fits(6000, 4500)
+
+
+ORANGE = Pour("Orange", "juice", 4000, fruit="orange", label=read_label("9", 100, "ml"))
+BERRIES = Pour("Berries", "fruit", mass_g=1000, fruit="raspberry")
+
+
+def test_a_racking_takes_what_its_kind_of_juice_leaves():
+    clear = reaching_bottles(4000, [PEAR.with_amount(4000)], samples=0)
+    pulpy = reaching_bottles(4000, [ORANGE], samples=0)
+    # Source: common practice, 2 to 4 and 5 to 10 % a racking.
+    assert (clear.low, clear.high) == pytest.approx((3840, 3920))
+    assert (pulpy.low, pulpy.high) == pytest.approx((3600, 3800), rel=0.002)
+    half = reaching_bottles(8000, [PEAR.with_amount(4000), ORANGE], samples=0)
+    assert half.value == pytest.approx(clear.value + pulpy.value, rel=0.002)
+
+
+def test_samples_rackings_and_fruit_take_more():
+    pours = [PEAR.with_amount(4000)]
+    once = reaching_bottles(4000, pours).value
+    assert reaching_bottles(4000, pours, samples=2).value == pytest.approx(once - 50)
+    assert reaching_bottles(4000, pours, rackings=2).value < once - 80
+    assert reaching_bottles(5000, [*pours, BERRIES]).low < 5000 * 0.96 - 50 - 3 * 65
+    assert reaching_bottles(10, [BERRIES]).value == 0
+    with pytest.raises(JobError):
+        reaching_bottles(4000, pours, rackings=-1)
+    with pytest.raises(JobError):
+        reaching_bottles(0, pours)
+
+
+def test_the_price_of_a_unit_of_alcohol():
+    # 4 L at 10 % hold 400 ml of alcohol, 40 units.
+    assert per_unit_of_alcohol(Decimal("6.00"), 4000, 10) == Decimal("0.15")
+    with pytest.raises(JobError):
+        per_unit_of_alcohol(Decimal("6.00"), 4000, 0)

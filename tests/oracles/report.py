@@ -3,13 +3,15 @@
 import math
 from pathlib import Path
 
-from tests.oracles import acid, density, gas, must, units
+from tests.oracles import acid, density, gas, must, refraction, units, usda
 from tests.oracles.check import Check
 
 PAGE = Path(__file__).parents[2] / "docs" / "verification.md"
 
 AREAS: list[tuple[str, list[Check]]] = [
     ("Scales and density", density.CHECKS),
+    ("Refraction", refraction.CHECKS),
+    ("Fruit and juice", usda.CHECKS),
     ("Musts, strength and ends", must.CHECKS),
     ("Acid, preservatives and nutrient", acid.CHECKS),
     ("Gas", gas.CHECKS),

@@ -7,6 +7,7 @@ from django.utils import timezone
 from core.density import sg_at_20
 from core.errors import JobError
 from core.reading import check_gravity, judge_later, judge_start
+from core.whole_fruit import start_reading
 from server.config.problems import QuestionedError
 from server.jugs.models import Reading
 from server.jugs.schemas import ReadingIn
@@ -48,7 +49,7 @@ def read_stem(state: JugState, payload: ReadingIn) -> Reading:
     judgement = (
         judge_later(at_20, before[-1], expected.finish.sg)
         if before
-        else judge_start(at_20, expected.must.sg, expected.must.mix)
+        else judge_start(at_20, start_reading(expected.pours, expected.must), expected.must.mix)
     )
     if not judgement.fits and not payload.insist:
         raise QuestionedError("sg", judgement.text, judgement.causes)

@@ -1,0 +1,79 @@
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core.carbonate import residual_volumes, solubility_volumes_per_atm
+from core.errors import JobError
+from core.pressure import (
+    bottle_pressures,
+    gauge_pressure_bar,
+    solubility_in_drink,
+    worst_volumes,
+)
+
+warm = st.floats(0, 40)
+strengths = st.floats(0, 20)
+sugars = st.floats(0, 200)
+
+
+@given(temperature=warm, abv=strengths, sugar=sugars)
+def test_alcohol_and_sugar_hold_less_gas_than_water(temperature, abv, sugar):
+    drink = solubility_in_drink(temperature, abv, sugar)
+    assert 0 < drink <= solubility_volumes_per_atm(temperature) + 1e-12
+    assert solubility_in_drink(temperature, 0, 0) == pytest.approx(
+        solubility_volumes_per_atm(temperature)
+    )
+
+
+@given(
+    temperature=st.floats(5, 38),
+    abv=st.floats(0, 15),
+    volumes=st.floats(0.5, 8),
+    more=st.floats(0.1, 2),
+)
+def test_warmer_stronger_and_fizzier_press_more(temperature, abv, volumes, more):
+    now = gauge_pressure_bar(volumes, temperature, abv)
+    assert gauge_pressure_bar(volumes, temperature + more, abv) > now
+    assert gauge_pressure_bar(volumes, temperature, abv + more) > now
+    assert gauge_pressure_bar(volumes + more, temperature, abv) > now
+
+
+def test_still_drink_at_the_temperature_it_was_filled_presses_nothing_but_its_own_gas():
+    there = residual_volumes(20)
+    water = gauge_pressure_bar(there, 20, 0)
+    # Gas at 1 atm over the drink and the air shut in, over the air outside: 1 atm.
+    assert water == pytest.approx(1.013, abs=0.001)
+
+
+def test_a_bottle_filled_to_the_brim_is_refused_before_it_bursts():
+    assert gauge_pressure_bar(2, 40, 12, headspace=0.02) > gauge_pressure_bar(2, 40, 12)
+    with pytest.raises(JobError, match="3 % free"):
+        gauge_pressure_bar(2, 40, 12, headspace=0.005)
+
+
+def test_residual_sugar_makes_the_worst_case():
+    """1.010 going to 1.000 in the bottle: 21 g/L, 5 volumes. Source: common practice."""
+    assert worst_volumes(0.875, 21, 0) == pytest.approx(0.875 + 5.25)
+    cool, room, shed = bottle_pressures(20, 11, 8, 21)
+    assert cool.planned_bar < 4 < cool.worst_bar
+    assert cool.worst_bar < room.worst_bar < shed.worst_bar
+    dry = bottle_pressures(20, 11, 8, 0)[0]
+    assert dry.planned_bar == pytest.approx(dry.worst_bar)
+
+
+@pytest.mark.parametrize(
+    "wrong",
+    [
+        lambda: gauge_pressure_bar(-1, 20, 10),
+        lambda: gauge_pressure_bar(2, 20, 40),
+        lambda: gauge_pressure_bar(2, 60, 10),
+        lambda: gauge_pressure_bar(2, 20, 10, headspace=0),
+        lambda: solubility_in_drink(20, 10, -1),
+        lambda: worst_volumes(-1, 0, 0),
+        lambda: worst_volumes(1, -1, 0),
+    ],
+)
+def test_bottles_that_cannot_be(wrong):
+    with pytest.raises(JobError) as raised:
+        wrong()
+    assert raised.value.text.endswith(".")
