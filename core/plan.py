@@ -53,8 +53,8 @@ class Caution:
 
 @dataclass(frozen=True, slots=True)
 class PourShare:
-    """What one pour brings: its volume once mixed by volume of its own, sugar, acid (as
-    tartaric) and tannin in g, and its cost, None where no price is known."""
+    """What one pour of `mass_g` brings: volume as part of the jug's, sugar, acid (as tartaric)
+    and tannin in g, and its cost, None where no price is known."""
 
     name: str
     mass_g: float
@@ -159,7 +159,7 @@ def _shares(
     return tuple(
         PourShare(
             pour.name,
-            mix.mass,
+            mix.mass / (1 - pour.composition().pulp),
             mix.sugar,
             volume if volume is not None else room * mix.mass / dry if dry else 0.0,
             acid_g,

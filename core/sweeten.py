@@ -1,7 +1,7 @@
 """Sweetness in words, and sweetening, flavouring and mixing after the ferment."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from core.density import brix_from_sg, solids_g_per_l
 from core.errors import JobError
@@ -65,12 +65,28 @@ def mixed(parts: Sequence[Part]) -> Part:
     )
 
 
+def split(base: Part, flavours: Sequence[tuple[float, Part]]) -> tuple[Part, ...]:
+    """One stabilised base split into flavours: each gets a share of it and its own addition.
+
+    `flavours` are (share of the base, 0 to 1, what goes to it); shares that leave some of the
+    base over are well. Raises JobError for shares of more than all of it, or none.
+    """
+    shares = [share for share, _ in flavours]
+    if not shares or min(shares) <= 0 or sum(shares) > 1 + 1e-9:
+        raise JobError("Share the base out: parts above nothing, together at most all.", "shares")
+    return tuple(
+        mixed([replace(base, volume_ml=base.volume_ml * share), addition])
+        for share, addition in flavours
+    )
+
+
 def to_sweeten_ml(base: Part, wanted_g_per_l: float, sweetener_g_per_l: float) -> float:
     """Juice or syrup of `sweetener_g_per_l` that brings a stabilised drink to the sugar wanted.
 
     Raises JobError when it is sweeter already, or the sweetener is not sweet enough.
     """
-    _check_sugar(wanted_g_per_l)
+    for sugar in (base.sugar_g_per_l, wanted_g_per_l, sweetener_g_per_l):
+        _check_sugar(sugar)
     if wanted_g_per_l < base.sugar_g_per_l:
         raise JobError("It is sweeter than that already: blend it with a drier one.", "wanted")
     if sweetener_g_per_l <= wanted_g_per_l:

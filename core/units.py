@@ -19,11 +19,13 @@ ML = {
     "imperial pint": 568.26125,
     "imperial quart": 1136.5225,
     "imperial gallon": 4546.09,
+    "five litre gallon": 5000.0,
     "metric teaspoon": 5.0,
     "metric tablespoon": 15.0,
     "metric cup": 250.0,
 }
-"""Millilitres in each measure. Source: definitions (US 231 in3, imperial 4.54609 L)."""
+"""Millilitres in each measure. Source: definitions (US 231 in3, imperial 4.54609 L). What is sold
+as a gallon jar where litres are the law holds 5 L: common practice."""
 
 G = {"g": 1.0, "kg": 1000.0, "oz": 28.349523125, "lb": 453.59237}
 """Grams in each weight. Source: definition, international pound."""
@@ -50,6 +52,17 @@ def to_ml(amount: float, unit: str) -> float:
 def from_ml(volume_ml: float, unit: str) -> float:
     """Millilitres in another measure. Raises JobError as `to_ml`."""
     return volume_ml / _factor(unit, ML)
+
+
+def for_volume(amount: float, per: str, volume_ml: float) -> float:
+    """A dose of so much `per` a named measure, for a volume, in the dose's own unit.
+
+    Half a teaspoon per US gallon is two and a half for five. Raises JobError as `to_ml`, or
+    below zero.
+    """
+    if amount < 0 or volume_ml < 0:
+        raise JobError("A dose and a volume are 0 or more.", "amount")
+    return amount * volume_ml / to_ml(1, per)
 
 
 def to_g(amount: float, unit: str) -> float:

@@ -3,9 +3,14 @@
 import os
 
 import pytest
+from hypothesis import settings
 
 # Playwright keeps an event loop in this thread; the tests' own queries are synchronous.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+
+# How long an example takes says more of the machine than of the code.
+settings.register_profile("untimed", deadline=None)
+settings.load_profile("untimed")
 
 
 @pytest.fixture

@@ -69,7 +69,7 @@ def recipes(draw):
     return recipe
 
 
-@settings(max_examples=400, deadline=None)
+@settings(max_examples=400)
 @given(recipe=recipes())
 def test_an_answer_or_our_own_error(recipe):
     try:

@@ -11,10 +11,12 @@ from core.sweeten import (
     cider_word,
     mixed,
     scaled_up,
+    split,
     sugar_lifting_points,
     to_sweeten_ml,
     wine_word,
 )
+from core.units import for_volume, to_ml
 
 
 @given(
@@ -132,3 +134,28 @@ def test_what_cannot_be_said_or_sweetened(wrong):
 
 def test_counts_are_exact():
     assert in_spoons(212.5, "white_sugar", "us").measures[0] == (Fraction(1), "us cup")
+
+
+@given(share=st.floats(0.05, 0.9), juice=st.floats(0, 2000))
+def test_a_split_base_keeps_its_alcohol_and_its_volume(share, juice):
+    base = Part(8000, 7.1, 2)
+    first, second = split(base, [(share, Part(juice, 0, 110)), (1 - share, Part(0, 0, 0))])
+    assert first.volume_ml + second.volume_ml == pytest.approx(8000 + juice)
+    alcohol = first.volume_ml * first.abv + second.volume_ml * second.abv
+    assert alcohol == pytest.approx(8000 * 7.1)
+
+
+@pytest.mark.parametrize("shares", [[], [0.7, 0.7], [0.0]])
+def test_no_more_of_a_base_than_there_is(shares):
+    with pytest.raises(JobError):
+        split(Part(8000, 7.1, 2), [(share, Part(0, 0, 0)) for share in shares])
+
+
+def test_a_dose_per_gallon_is_for_the_gallon_that_was_named():
+    # Half a teaspoon a gallon for five of them is two and a half.
+    assert for_volume(0.5, "us gallon", to_ml(5, "us gallon")) == pytest.approx(2.5)
+    assert for_volume(1, "imperial gallon", 5000) < for_volume(1, "us gallon", 5000)
+    assert for_volume(1, "five litre gallon", 5000) == 1
+    for wrong in ((1, "gallon", 5000), (-1, "us gallon", 5000)):
+        with pytest.raises(JobError):
+            for_volume(*wrong)

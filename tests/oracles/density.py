@@ -11,6 +11,7 @@ from core.density import (
     sg_at_20,
     sg_from_brix,
     solids_g_per_l,
+    sucrose_density_g_per_ml,
     water_density_g_per_ml,
 )
 from core.scales import baume_from_sg, sg_from_baume, sg_read_at
@@ -124,6 +125,15 @@ CHECKS = [
         for baume, sg in zip(
             (5, 10, 20, 36), gnu_units([(f"baume({b})", "g/cm^3") for b in (5, 10, 20, 36)]), strict=True
         )
+    ),
+    *(
+        Check(f"sucrose {brix} °Bx at {celsius} °C", 1000 * sucrose_density_g_per_ml(brix, celsius), 1000 * _laliberte(brix / 100, celsius), 0.2, "kg/m³", _THERMO)
+        for brix in (10, 20, 30, 40)
+        for celsius in (15, 25, 40)
+    ),
+    *(
+        Check(f"sucrose 60 °Bx at {celsius} °C", 1000 * sucrose_density_g_per_ml(60, celsius), density, 0.5, "kg/m³", "ICUMSA SPS-4 (memory)")
+        for celsius, density in [(20, 1286.46), (30, 1281.46), (40, 1276.15)]
     ),
     Check("solids at 20 °Bx", solids_g_per_l(20), 10 * 20 * _laliberte(0.2, 20), 0.1, "g/L", _THERMO),
 ]  # fmt: skip

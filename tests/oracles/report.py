@@ -5,6 +5,7 @@ from pathlib import Path
 
 from tests.oracles import acid, density, gas, must, refraction, units, usda
 from tests.oracles.check import Check
+from tests.oracles.recalled import NOT_FOLLOWED, RECALLED
 
 PAGE = Path(__file__).parents[2] / "docs" / "verification.md"
 
@@ -55,7 +56,16 @@ def render() -> str:
         lines.append("")
     count = sum(len(checks) for _, checks in AREAS)
     lines.append(f"{count} checks.")
+    lines += _two_columns("Recalled constants", "constant", "second route", RECALLED)
+    lines += _two_columns(
+        "In common use, and not followed", "formula or figure", "why", NOT_FOLLOWED
+    )
     return "\n".join(lines) + "\n"
+
+
+def _two_columns(title: str, first: str, second: str, rows: list[tuple[str, str]]) -> list[str]:
+    head = ["", f"## {title}", "", f"| {first} | {second} |", "|---|---|"]
+    return [*head, *(f"| {one} | {other} |" for one, other in rows)]
 
 
 if __name__ == "__main__":

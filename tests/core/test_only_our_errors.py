@@ -1,0 +1,143 @@
+"""Whatever number is typed, core answers with a finite figure or with its own error."""
+
+import math
+from dataclasses import fields, is_dataclass
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core import (
+    acid,
+    adjust,
+    carbonate,
+    density,
+    glass,
+    kitchen,
+    label,
+    losses,
+    preserve,
+    pressure,
+    reading,
+    refractometer,
+    scales,
+    strength,
+    sweeten,
+    tannin,
+    units,
+    whole_fruit,
+    yeast,
+)
+from core.errors import JobError
+from core.label import read_label
+from core.must import Pour
+
+PEAR = Pour("Pear", "juice", 1000, fruit="pear", label=read_label("10.8", 100, "ml"))
+
+# Figures as people type them: sensible, absurd, slipped by a digit, nothing.
+typed = (
+    st.sampled_from([0, 1, -1, 0.5, 1.09, 1.9, 20, 100, 1e6, -1e6])
+    | st.floats(0, 2)
+    | st.floats(-50, 2000)
+).map(lambda figure: round(figure, 6))
+
+FIGURES = {
+    "density": [
+        (density.sg_from_brix, 1),
+        (density.brix_from_sg, 1),
+        (density.brix_from_solids_g_per_l, 1),
+        (density.water_density_g_per_ml, 1),
+        (density.sucrose_density_g_per_ml, 2),
+        (density.sg_at_20, 2),
+    ],
+    "scales": [
+        (scales.baume_from_sg, 1),
+        (scales.sg_from_baume, 1),
+        (scales.sg_read_at, 3),
+        (refractometer.while_fermenting, 2),
+    ],
+    "strength": [
+        (strength.strength, 2),
+        (lambda a, b, c: glass.back_to_day_one(glass.Glass(a, b), c, late=glass.Late(420)), 3),
+        (lambda a, b, c: glass.back_to_day_one(glass.Glass(a, 0, b), c), 3),
+    ],
+    "adjust": [
+        (adjust.water_to_dilute_ml, 3),
+        (adjust.boil_down, 3),
+        (adjust.pour_off_ml, 4),
+        (lambda a: adjust.juice_for_sugar_ml(a, PEAR), 1),
+    ],
+    "acid": [
+        (lambda a, b: acid.acid_to_add(a, b, "citric", "tartaric"), 2),
+        (lambda a, b: acid.lemon_juice_to_add_ml(a, b, "tartaric"), 2),
+        (lambda a, b: acid.bicarbonate_to_add(a, b, "malic"), 2),
+        (acid.from_sample, 3),
+        (tannin.tannin_to_add_g, 2),
+    ],
+    "preserve": [
+        (preserve.molecular_so2, 2),
+        (preserve.free_so2_for, 2),
+        (preserve.sulphite, 2),
+        (preserve.so2_from_tablets, 2),
+        (preserve.sorbate, 2),
+    ],
+    "gas": [
+        (carbonate.residual_volumes, 1),
+        (carbonate.priming, 3),
+        (lambda a, b, c: carbonate.prime_with(a, b, c, PEAR), 3),
+        (carbonate.volumes_from_points, 1),
+        (lambda a, b: carbonate.volumes_from_drops(round(a), b), 2),
+        (pressure.gauge_pressure_bar, 6),
+        (pressure.bottle_pressures, 5),
+    ],
+    "yeast": [
+        (yeast.yeast_dose, 3),
+        (yeast.nutrient_dose, 3),
+        (yeast.rehydration, 2),
+        (yeast.starter, 2),
+        (yeast.hardships, 2),
+        (lambda a, b, c: yeast.mixed_temperature_c([(a, b, c), (1000, 20, 10)]), 3),
+    ],
+    "sweeten": [
+        (sweeten.wine_word, 2),
+        (sweeten.scaled_up, 3),
+        (sweeten.sugar_lifting_points, 1),
+        (lambda a, b, c: sweeten.to_sweeten_ml(sweeten.Part(1000, 10, a), b, c), 3),
+        (lambda a, b, c: sweeten.mixed([sweeten.Part(a, b, c), sweeten.Part(500, 7, 2)]), 3),
+    ],
+    "kitchen": [
+        (lambda a: kitchen.in_spoons(a, "white_sugar"), 1),
+        (lambda a: kitchen.from_spoons(a, "us cup", "honey"), 1),
+        (lambda a, b: kitchen.in_pieces(a, b, "tablet"), 2),
+        (lambda a, b: units.for_volume(a, "us gallon", b), 2),
+        (lambda a, b: losses.reaching_bottles(a, [PEAR], round(b)), 2),
+        (whole_fruit.released_share, 1),
+        (reading.check_gravity, 1),
+        (lambda a, b: label.read_label(a, b, "ml"), 2),
+        (label.fermentable_g, 3),
+    ],
+}
+
+
+def finite(value):
+    """Whether every number in an answer is one."""
+    if isinstance(value, float):
+        return math.isfinite(value)
+    if isinstance(value, tuple | list):
+        return all(finite(item) for item in value)
+    if is_dataclass(value):
+        return all(finite(getattr(value, field.name)) for field in fields(value))
+    return True
+
+
+@pytest.mark.parametrize("area", FIGURES)
+@given(data=st.data())
+def test_a_figure_or_a_sentence(area, data):
+    function, count = data.draw(st.sampled_from(FIGURES[area]))
+    arguments = [data.draw(typed) for _ in range(count)]
+    try:
+        answer = function(*arguments)
+    except JobError as error:
+        assert error.text.endswith((".", "?"))
+        return
+    assert finite(answer)
