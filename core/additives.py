@@ -122,6 +122,7 @@ _NO = re.compile(
     r"|not\s+contain)(?:\s+[\w-]+){0,2}\s*$"
 )
 _FREE = re.compile(r"[\s-]*free(?!\s*(?:from|of|range))(?!\w)")
+_NONE = re.compile(r"\s*:?\s*(?:none|nil|no|keine?|ningun[oa]?|aucun|sans|0)(?!\w)")
 # How far after "preservative" its name may stand.
 _NEAR = 40
 
@@ -210,7 +211,8 @@ def _nameless(folded: str, found: list[Finding]) -> list[Finding]:
             if {STOPS_YEAST, HARD_ON_YEAST, "harmless"} & set(f.additive.effects)
         )
         finding = Finding(word.start(), word.end(), _unnamed())
-        if not named and not _denied(folded, finding):
+        said_none = _NONE.match(folded, word.end())
+        if not named and not said_none and not _denied(folded, finding):
             nameless.append(finding)
     return nameless
 

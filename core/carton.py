@@ -9,7 +9,7 @@ from core.interval import Interval
 from core.must import WEIGHED, Pour, make_must
 
 # Above this a syrup or concentrate wants water before any yeast will start in it.
-_MOST_FERMENTABLE_BRIX = 35.0
+MOST_FERMENTABLE_BRIX = 35.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +32,7 @@ def facts(pour: Pour, pack: Pack | None) -> CartonFacts:
         return CartonFacts(None, 100 * holds.sugar, None, None, price)
     must = make_must([replace(pour, mass_g=1000.0, volume_ml=None)])
     # Past what yeast starts on at all, "alone" means nothing.
-    alone = finish(must).abv if holds.brix < _MOST_FERMENTABLE_BRIX else None
+    alone = finish(must).abv if holds.brix < MOST_FERMENTABLE_BRIX else None
     return CartonFacts(
         1000 * holds.sugar * holds.density_g_per_ml,
         100 * holds.sugar,

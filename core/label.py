@@ -13,7 +13,7 @@ PACK_VARIATION = 0.03
 MOST_PER_100_G = 100.0
 MOST_PER_100_ML = 113.0
 
-_NUMBER = re.compile(r"\d{1,4}(?:[.,]\d{1,4})?")
+_NUMBER = re.compile(r"(<\s*)?(\d{1,4}(?:[.,]\d{1,4})?)")
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,23 +43,26 @@ class Label:
 def read_label(sugars_g: str | float, amount: float, unit: str) -> Label:
     """A label from its printed figure: a string keeps its rounding, a number is exact.
 
-    `unit` is "ml" or "g". Raises JobError for a figure that is not a number, is negative,
-    or is more than sugar can dissolve.
+    "<0.5" is anything from 0 to 0.5. `unit` is "ml" or "g". Raises JobError for a figure that
+    is not a number, is negative, or is more than sugar can dissolve.
     """
     half_step = 0.0
     if isinstance(sugars_g, str):
         text = sugars_g.strip()
-        if not _NUMBER.fullmatch(text):
+        printed = _NUMBER.fullmatch(text)
+        if not printed:
             raise JobError(
                 f"“{text}” is not an amount of sugar: write it as printed, like 10.4."
                 if text
                 else "Write the sugars as printed on the label, like 10.4.",
                 "sugars_g",
             )
-        text = text.replace(",", ".")
-        decimals = len(text.partition(".")[2])
+        figure = printed[2].replace(",", ".")
+        decimals = len(figure.partition(".")[2])
         half_step = 0.5 * 10.0**-decimals
-        grams = float(text)
+        grams = float(figure)
+        if printed[1]:
+            grams = half_step = grams / 2
     else:
         grams = float(sugars_g)
     if not 0 < amount <= 100_000:

@@ -1,0 +1,141 @@
+"""What each column of a printed nutrition table is for: 100 ml, 100 g, a serving; as sold or made
+up.
+
+Works on folded text (see core.additives.fold), in English, German, French and Spanish.
+"""
+
+import re
+from dataclasses import dataclass, replace
+
+from core.label_names import NUTRIENT
+from core.printed import AMOUNT, Amount, amount
+
+
+@dataclass(frozen=True, slots=True)
+class Basis:
+    """What a column of figures is for: so many ml or g, as sold or made up; 0 when not said.
+
+    `heads` is False for a serving whose size is told but which heads no column itself.
+    """
+
+    amount: float
+    unit: str
+    prepared: bool
+    start: int
+    end: int
+    sure: bool = True
+    heads: bool = True
+
+
+_PER = r"(?:per|pro|je|por|pour|par|for|cada|in|auf|en)"
+_ONE = r"(?:an?|one|1|une?|uno|una|ein(?:e[mr]?)?)"
+_SERVING = (
+    r"(?:servings?|portion(?:en|s)?|serv(?:ing|\.)?\s+size|glass|glas|verre|vaso|racion(?:es)?|porcion"
+    r"|taille\s+de\s+(?:la\s+)?portion|tamano\s+de\s+(?:la\s+)?(?:porcion|racion)|bottle|flasche"
+    r"|bouteille|botella|can|dose|carton|pack|becher)"
+)
+_SOME = AMOUNT.pattern
+_PER_AMOUNT = re.compile(
+    rf"(?<!\w){_PER}(?!\w)\s*[:/]?\s*(?:{_ONE}\s+)?(?:(?:ca\.?|approx\.?|about)\s*)?{_SOME}"
+)
+# What may stand between a serving and its size: anything but another column's "per".
+_FILLER = rf"(?:(?!(?<!\w){_PER}(?!\w))[^\d\n.;])"
+_PER_SERVING = re.compile(
+    rf"(?<!\w)(?:{_PER}\s+)?(?:{_ONE}\s+)?{_SERVING}(?!\w){_FILLER}{{0,24}}\n?{_FILLER}{{0,12}}"
+    rf"(?:(?:1|\d/\d)\s+[a-z]+\s*\(?\s*)?{_SOME}(?:\s*[(/]\s*{_SOME})?"
+)
+_PER_ONE_SERVING = re.compile(rf"(?<!\w){_PER}\s+(?:{_ONE}\s+)?{_SERVING}(?!\w)")
+_PER_LITRE = re.compile(rf"(?<!\w){_PER}\s+(?:litre|liter|litro|l)(?!\w)|(?<=g)/l(?!\w)")
+_BARE_100 = re.compile(r"(?:/|(?<![\w.,]))\s*(100)\s*(ml|g|gr)(?![a-z])")
+_EITHER = re.compile(r"(?<!\w)(100)\s*(?:ml\s*/\s*g|g\s*/\s*ml|ml\s+(?:or|oder|ou|o)\s+g)(?!\w)")
+_PREPARED = re.compile(
+    r"(?:as\s+)?(?:diluted|prepared|made\s+up|reconstituted|ready[\s-]to[\s-]drink|when\s+mixed"
+    r"|as\s+consumed|as\s+drunk)|zubereitet\w*|verdunnt\w*|trinkfertig\w*|fertiges?\s+getrank"
+    r"|prepare\w*|dilue\w*|pret\s+a\s+boire|reconstitu\w*|preparad[oa]\w*|diluid[oa]\w*"
+    r"|reconstituid\w*|listo\s+para"
+)
+_AS_SOLD = re.compile(
+    r"as\s+sold|undiluted|neat|unverdunnt\w*|unzubereitet\w*|(?:non|pas)\s+dilue\w*|tel\s+que\s+vendu"
+    r"|sin\s+diluir|tal\s+como\s+se\s+vende|per\s+100\s*(?:ml|g)\s+(?:of\s+)?(?:concentrate|syrup"
+    r"|cordial|powder)"
+)
+
+
+def bases_in(folded: str) -> list[Basis]:
+    """Every column's basis, in the order they are printed."""
+    found = [
+        Basis(100, "", False, match.start(), match.end(), sure=False)
+        for match in _EITHER.finditer(folded)
+    ]
+
+    def free(match: re.Match[str]) -> bool:
+        return not any(b.start < match.end() and match.start() < b.end for b in found)
+
+    for pattern in (_PER_SERVING, _PER_AMOUNT, _BARE_100):
+        for match in pattern.finditer(folded):
+            if not free(match) or (pattern is _BARE_100 and _is_figure(folded, match.start())):
+                continue
+            groups = match.groups()
+            size = _surest(
+                [
+                    amount(groups[i], groups[i + 1])
+                    for i in range(0, len(groups), 2)
+                    if groups[i] is not None
+                ]
+            )
+            value, unit = (size.ml, "ml") if size.ml is not None else (size.g, "g")
+            # "Portion: 200 ml" tells a size; "per portion (200 ml)" heads a column.
+            heads = pattern is not _PER_SERVING or bool(_BEGINS_PER.match(match[0]))
+            if value:
+                found.append(Basis(value, unit, False, *match.span(), size.sure, heads))
+    found += [
+        Basis(1000, "ml", False, *match.span())
+        for match in _PER_LITRE.finditer(folded)
+        if free(match)
+    ]
+    told = next((b for b in found if not b.heads), None)
+    columns = [
+        Basis(told.amount if told else 0, told.unit if told else "serving", False, *match.span())
+        for match in _PER_ONE_SERVING.finditer(folded)
+        if free(match)
+    ]
+    if told and not columns and not any(b.heads for b in found):
+        found = [replace(b, heads=True) for b in found]
+    found = sorted([*found, *columns], key=lambda basis: basis.start)
+    return [_with_state(folded, basis, found) for basis in found]
+
+
+_BEGINS_PER = re.compile(rf"{_PER}(?!\w)")
+
+
+def _is_figure(folded: str, start: int) -> bool:
+    """Whether "100 g" there is a nutrient's figure, not what a column is for."""
+    if folded[start] == "/":
+        return False
+    before = folded[max(start - 40, 0) : start]
+    names = [match.end() for match in NUTRIENT.finditer(before)]
+    return bool(names) and not re.search(r"[^\W\d_]{2,}|\n", before[names[-1] :])
+
+
+def _surest(sizes: list[Amount]) -> Amount:
+    """The volume that is not an ounce of some country, when one is given in brackets.
+
+    A US label counts its fluid ounce as 30 ml, near enough what follows in brackets.
+    """
+    drinks = [size for size in sizes if size.ml is not None]
+    return next((s for s in drinks if s.sure), (drinks or sizes)[0])
+
+
+def _with_state(folded: str, basis: Basis, bases: list[Basis]) -> Basis:
+    """The basis with whether its figures are for the drink as made up."""
+    later = [b.start for b in bases if b.start > basis.start]
+    after = folded[basis.end : min([basis.end + 45, *later])]
+    earlier = [b.end for b in bases if b.end <= basis.start]
+    before = folded[max([basis.start - 30, *earlier, 0]) : basis.start]
+    before = before.rpartition("\n")[2] if basis.start else before
+    for context in (after.partition("\n")[0] or after, before):
+        if _AS_SOLD.search(context):
+            return basis
+        if _PREPARED.search(context):
+            return replace(basis, prepared=True)
+    return basis

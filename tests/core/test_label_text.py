@@ -1,0 +1,51 @@
+"""The reader of whole labels against labels written by hand."""
+
+import tomllib
+from pathlib import Path
+
+import pytest
+
+from core.label_text import read_label_text
+
+LABELS = tomllib.loads((Path(__file__).parent / "data" / "labels.toml").read_text("utf-8"))["label"]
+FIELDS = (
+    "sugars", "carbohydrate", "polyols", "basis", "prepared", "dilution", "makes", "pack", "kind",
+    "fruit", "juice",
+)  # fmt: skip
+
+
+def judged(label):
+    """Each field as (key, right, silent): silent is a wrong figure put forward as sure."""
+    reading = read_label_text(label["text"])
+    unsure = label.get("unsure", [])
+    for key in FIELDS:
+        expected, field = label.get(key), reading.fields.get(key)
+        if key in unsure:
+            said = field.value if field and field.sure else None
+            yield key, said is None or said == expected, said is not None and said != expected
+        elif expected or field:
+            right = field is not None and field.value == expected and field.sure
+            yield key, right, field is not None and field.sure and field.value != expected
+    yield "verdict", reading.ingredients.verdict == label["verdict"], False
+    if "label" in unsure:
+        yield "label", reading.label is None, reading.label is not None
+    elif "g_per_100_ml" in label:
+        per = 100 * reading.label.per_unit() if reading.label else -1
+        yield "label", per == pytest.approx(label["g_per_100_ml"], rel=1e-3), False
+    elif "sugars" in label:
+        yield "label", reading.label is not None, False
+
+
+def test_there_are_sixty_labels_in_four_languages_and_on_every_basis():
+    assert len(LABELS) >= 60
+    assert {label.get("basis", "").split(" ")[-1] for label in LABELS} >= {"ml", "g"}
+
+
+def test_nineteen_fields_in_twenty_are_right():
+    every = [right for label in LABELS for _, right, _ in judged(label)]
+    assert sum(every) / len(every) >= 0.95
+
+
+@pytest.mark.parametrize("label", LABELS, ids=lambda label: label["text"][:40])
+def test_nothing_wrong_is_put_forward_as_sure(label):
+    assert [key for key, _, silent in judged(label) if silent and key != "kind"] == []
