@@ -213,7 +213,7 @@ def _solve_two(fixed: Mix, per_unit: Sequence[Mix], aim: Aim, fill_ml: float) ->
     determinant = first.mass * solids[1] - second.mass * solids[0]
     sizes = [abs(mix.mass) + abs(mix.sugar + mix.extract) for mix in per_unit]
     one, other = (_said(unknown) for unknown in aim.solve)
-    if abs(determinant) < 1e-6 * sizes[0] * sizes[1]:
+    if abs(determinant) <= 1e-6 * sizes[0] * sizes[1]:
         raise JobError(
             f"{one} and {other} are the same strength: solve for a stronger and a weaker pour.",
             "aim.solve",

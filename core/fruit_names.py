@@ -12,7 +12,7 @@ _KINDS = (
     ("kit", r"(?:wine|cider|perry|fruit)\s+kit|ansatz\s*set|weinset"),
     (
         "powder",
-        r"(?:drink|juice|fruit)\s+(?:drink\s+)?powder|powdered\s+drink|getrankepulver|pulver"
+        r"(?:(?:drink|juice|fruit)\s+)?(?:drink\s+)?powder|powdered\s+drink|getrankepulver|pulver"
         r"|boisson\s+en\s+poudre|en\s+poudre|en\s+polvo",
     ),
     (

@@ -79,6 +79,14 @@ def read_label(sugars_g: str | float, amount: float, unit: str) -> Label:
     return Label(grams, amount, unit, half_step)
 
 
+def printed(label: Label) -> str:
+    """The sugar as text whose rounding promises no more than the label does."""
+    decimals = 0
+    while decimals < 4 and 0.5 * 10.0 ** -(decimals + 1) >= label.half_step_g - 1e-9:
+        decimals += 1
+    return f"{label.sugars_g:.{decimals}f}"
+
+
 # US labels count a fluid ounce as 30 ml. Source: 21 CFR 101.9(b)(5)(viii).
 US_LABEL_FL_OZ_ML = 30.0
 _MOST_PARTS = 100

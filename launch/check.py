@@ -35,7 +35,7 @@ class _Step:
 def _set_up() -> dict[str, str]:
     """Everything the checks need; returns the environment for node's tools."""
     provision.debian_packages(*provision.FOR_TESTS)
-    provision.python_packages(for_tests=True)
+    provision.python_packages(provision.FOR_CHECKS)
     environment = provision.node_packages()
     provision.front_end()
     return environment

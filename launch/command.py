@@ -11,6 +11,7 @@ _HELP = """\
 ./amber start            set up what is missing, then serve at http://127.0.0.1:8010/
         --port N         on another port
         --no-demo        without the demo kitchen
+        --photos         with the reader of photographed labels (some 250 MB more)
 ./amber stop             end it
 ./amber test             every check: lint, types, contracts, unit, server and browser tests
 ./amber evaluate FILE    answer a recipe file (docs/formats/recipe-file.md); - reads standard input
@@ -28,6 +29,7 @@ def main(arguments: list[str]) -> int:
     start = commands.add_parser("start", add_help=False)
     start.add_argument("--port", type=int, default=serve.DEFAULT_PORT)
     start.add_argument("--no-demo", dest="demo", action="store_false")
+    start.add_argument("--photos", action="store_true")
     for name in ("stop", "bench", "help"):
         commands.add_parser(name, add_help=False)
     evaluate = commands.add_parser("evaluate", add_help=False)
@@ -38,7 +40,7 @@ def main(arguments: list[str]) -> int:
     try:
         match asked.command:
             case "start":
-                return serve.start(asked.port, asked.demo)
+                return serve.start(asked.port, asked.demo, asked.photos)
             case "stop":
                 return serve.stop()
             case "test":
@@ -59,7 +61,7 @@ def main(arguments: list[str]) -> int:
 
 def _evaluate(file: str) -> int:
     provision.debian_packages(*provision.FOR_EVALUATE)
-    provision.python_packages(for_tests=False)
+    provision.python_packages(provision.TO_RUN)
     sys.stdout.flush()
     os.environ["PYTHONPATH"] = str(ROOT)
     # The interpreter of the virtual environment takes over this process.

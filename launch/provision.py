@@ -78,16 +78,18 @@ FOR_START = ("postgresql", "python3-venv")
 FOR_TESTS = (*FOR_START, "chromium", "units")
 
 
-def python_packages(for_tests: bool) -> None:
-    """Make the virtual environment and install the pinned, hashed requirements."""
-    name = "requirements-dev.txt" if for_tests else "requirements.txt"
-    wanted = _digest([ROOT / name])
-    stamp = VENV / f"stamp-{name}"
-    # The larger set holds the smaller one.
-    if _stamped(stamp, wanted) or (
-        not for_tests
-        and _stamped(VENV / "stamp-requirements-dev.txt", _digest([ROOT / "requirements-dev.txt"]))
-    ):
+# Each set holds those before it.
+TO_RUN, WITH_PHOTOS, FOR_CHECKS = _SETS = (
+    "requirements.txt",
+    "requirements-photos.txt",
+    "requirements-dev.txt",
+)
+
+
+def python_packages(name: str) -> None:
+    """Make the virtual environment and install one of the pinned, hashed sets."""
+    enough = _SETS[_SETS.index(name) :]
+    if any(_stamped(VENV / f"stamp-{other}", _digest([ROOT / other])) for other in enough):
         return
     if not PYTHON.exists():
         shutil.rmtree(VENV, ignore_errors=True)
@@ -97,7 +99,7 @@ def python_packages(for_tests: bool) -> None:
         "Installing Python packages",
         [PYTHON, "-m", "pip", "install", "--compile", "--require-hashes", "-r", ROOT / name],
     )
-    stamp.write_text(wanted)
+    (VENV / f"stamp-{name}").write_text(_digest([ROOT / name]))
 
 
 def node_environment() -> dict[str, str]:

@@ -13,7 +13,7 @@ from pathlib import Path
 
 from launch import provision
 from launch.places import PYTHON, ROOT, CannotError, state
-from launch.postgres import Postgres, dies_with_parent
+from launch.postgres import Postgres, dies_with_parent, free_port
 
 DEFAULT_PORT = 8010
 _WORKERS = 2
@@ -45,6 +45,28 @@ def database(name: str) -> Iterator[tuple[str, Postgres | None]]:
         yield own.url, own
 
 
+@contextlib.contextmanager
+def product_service(environment: dict[str, str]) -> Iterator[str]:
+    """The address of the product service: the simulated one, unless another is named."""
+    elsewhere = os.environ.get("AMBER_PRODUCT_SERVICE")
+    if elsewhere is not None:
+        yield elsewhere
+        return
+    port = free_port()
+    own = subprocess.Popen(
+        [PYTHON, "-m", "simulated.product_service", str(port)],
+        env=environment,
+        cwd=ROOT,
+        start_new_session=True,
+        preexec_fn=lambda: dies_with_parent(signal.SIGTERM),
+    )
+    try:
+        yield f"http://127.0.0.1:{port}"
+    finally:
+        own.terminate()
+        own.wait(10)
+
+
 def _started() -> tuple[int, str] | None:
     """Process and address of a running ./amber start of this checkout."""
     note = state("running")
@@ -69,7 +91,7 @@ def _check_port(port: int) -> None:
             ) from None
 
 
-def start(port: int, demo: bool) -> int:
+def start(port: int, demo: bool, photos: bool) -> int:
     """Set up, start everything, and stay until Ctrl-C or ./amber stop."""
     running = _started()
     if running:
@@ -77,17 +99,20 @@ def start(port: int, demo: bool) -> int:
         return 0
     _check_port(port)
     provision.debian_packages(*provision.FOR_START)
-    provision.python_packages(for_tests=False)
+    provision.python_packages(provision.WITH_PHOTOS if photos else provision.TO_RUN)
     provision.front_end()
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
     # A shell that starts us in the background has SIGINT ignored; it must end us all the same.
     signal.signal(signal.SIGINT, signal.default_int_handler)
     address = f"http://127.0.0.1:{port}/"
     note = state("running")
-    with database("data") as (url, own):
+    with contextlib.ExitStack() as stack:
+        url, own = stack.enter_context(database("data"))
         environment = server_environment(url)
         if demo:
             environment["AMBER_DEMO"] = "1"
+        services = stack.enter_context(product_service(environment))
+        environment["AMBER_PRODUCT_SERVICE"] = services
         note.write_text(f"{os.getpid()} {address}")
         try:
             _ready(environment)

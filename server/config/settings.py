@@ -78,6 +78,9 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+-[\w-]{8}\.\w+$"
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1024 * 1024
 
+# Where barcodes are looked up; empty: nowhere.
+AMBER_PRODUCT_SERVICE = env.str("AMBER_PRODUCT_SERVICE", default="").rstrip("/")
+
 # Served over TLS by a proxy in front: AMBER_TLS=1.
 _TLS = env.bool("AMBER_TLS", default=False)
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = _TLS

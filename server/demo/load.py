@@ -28,7 +28,7 @@ def load(now: datetime) -> bool:
     account.save()
     shelf = {}
     for row in PRODUCTS:
-        product, _ = put_on_shelf(account, ProductIn.model_validate(row))
+        product = put_on_shelf(account, ProductIn.model_validate(row))
         shelf[product.name] = product
     for demo in JUGS:
         _load_jug(account, demo, shelf, now)
@@ -46,7 +46,7 @@ def _pour(name: str, amount: float, shelf: dict[str, Product]) -> dict[str, obje
         "fruit": product.fruit or None,
         "sugar": product.sugar or None,
         "mass_g" if by_mass else "volume_ml": amount,
-        "price": str(product.price),
+        "price": None if product.price is None else str(product.price),
         "pack_ml": product.pack_ml,
         "pack_g": product.pack_g,
         "product_id": product.id,

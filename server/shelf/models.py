@@ -1,62 +1,128 @@
-"""What stands on the shelf."""
+"""The shelf: what a person has bought or could buy, with its label as printed."""
 
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
 
-from core.composition import KINDS
 from core.cost import Pack
-from core.label import read_label
+from core.errors import JobError
+from core.label import Label, neat, read_label, undiluted
 from core.must import Pour
 
 
 class Product(models.Model):
-    """A carton, bottle or bag as bought. The label's figures stay as printed."""
+    """A carton, bottle, bag or tub as bought. The label's figures stay as printed.
+
+    What core makes of it is kept in `facts` and the columns below it, so that a long shelf
+    sorts in the database; `facts_of` says which core made them.
+    """
 
     account = models.ForeignKey(
         settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="products"
     )
     name = models.CharField(max_length=120)
-    kind = models.CharField(max_length=16, choices=[(k, k) for k in KINDS])
+    kind = models.CharField(max_length=16)
     fruit = models.CharField(max_length=32, blank=True)
     sugar = models.CharField(max_length=32, blank=True)
     # Text, because "10" and "10.0" do not promise the same.
     sugars_g = models.CharField(max_length=12, blank=True)
     per_ml = models.FloatField(null=True)
     per_g = models.FloatField(null=True)
+    # The figures are for the drink made up: 1 part to so many, or so much from the pack.
+    made_up = models.BooleanField(default=False)
+    dilution_parts = models.FloatField(null=True)
+    makes_ml = models.FloatField(null=True)
     measured_sg = models.FloatField(null=True)
+    measured_on = models.DateField(null=True)
     pack_ml = models.FloatField(null=True)
     pack_g = models.FloatField(null=True)
-    price = models.DecimalField(max_digits=8, decimal_places=2)
+    pack_count = models.PositiveIntegerField(null=True)
+    # The newest of its prices, None while none is known; all of them are in ProductPrice.
+    price = models.DecimalField(max_digits=8, decimal_places=2, null=True)
+    label_text = models.TextField(blank=True)
+    # Keys of what the person set against what the label's reader made of it.
+    corrected = models.JSONField(default=list)
+    barcode = models.CharField(max_length=14, blank=True)
+    colour = models.CharField(max_length=32, blank=True)
+    at_home = models.DecimalField(max_digits=7, decimal_places=2, default=0)
+    best_before = models.DateField(null=True)
     added_at = models.DateTimeField(auto_now_add=True)
     removed_at = models.DateTimeField(null=True)
 
+    facts = models.JSONField(default=dict)
+    facts_of = models.CharField(max_length=16, blank=True)
+    verdict = models.CharField(max_length=16, blank=True)
+    sugar_price = models.DecimalField(max_digits=9, decimal_places=2, null=True)
+    litre_price = models.DecimalField(max_digits=9, decimal_places=2, null=True)
+    strength_alone = models.FloatField(null=True)
+    acid_g_per_l = models.FloatField(null=True)
+
     class Meta:
-        ordering = ["name", "id"]
+        ordering = ["-added_at", "-id"]
+        indexes = [models.Index(fields=["account", "removed_at"], name="standing_on_a_shelf")]
         constraints = [
             models.CheckConstraint(condition=Q(price__gte=0), name="price_not_negative"),
+            models.CheckConstraint(condition=Q(at_home__gte=0), name="at_home_not_negative"),
             models.CheckConstraint(
-                condition=Q(pack_ml__gt=0, pack_g__isnull=True)
-                | Q(pack_g__gt=0, pack_ml__isnull=True),
+                condition=Q(pack_ml__gt=0, pack_g=None, pack_count=None)
+                | Q(pack_g__gt=0, pack_ml=None, pack_count=None)
+                | Q(pack_count__gt=0, pack_ml=None, pack_g=None),
                 name="one_pack_size",
+            ),
+            models.UniqueConstraint(
+                fields=["account", "barcode"],
+                condition=Q(removed_at=None) & ~Q(barcode=""),
+                name="one_product_a_barcode",
             ),
         ]
 
+    def __str__(self) -> str:
+        return self.name
+
+    def label(self) -> Label | None:
+        """The sugar of the thing as sold. Raises JobError for figures that cannot be."""
+        if not self.sugars_g:
+            return None
+        amount, unit = (self.per_ml, "ml") if self.per_ml is not None else (self.per_g, "g")
+        label = read_label(self.sugars_g, amount or 100, unit)
+        if not self.made_up:
+            return label
+        if self.dilution_parts:
+            return neat(label, self.dilution_parts)
+        if self.makes_ml and self.pack_ml:
+            return undiluted(label, self.pack_ml, self.makes_ml)
+        raise JobError(
+            "The figures are for the drink made up: say how it is diluted, like 5 parts of water.",
+            "dilution_parts",
+        )
+
     def pour(self) -> Pour:
-        """The product as core sees it. Raises JobError when the label cannot be."""
-        label = None
-        if self.sugars_g:
-            amount, unit = (self.per_ml, "ml") if self.per_ml else (self.per_g or 100.0, "g")
-            label = read_label(self.sugars_g, amount, unit)
+        """It as core knows it, without an amount."""
         return Pour(
             self.name,
             self.kind,
             fruit=self.fruit or None,
             sugar=self.sugar or None,
-            label=label,
+            label=self.label(),
             measured_sg=self.measured_sg,
         )
 
-    def pack(self) -> Pack:
-        """Its price and size."""
-        return Pack(self.price, self.pack_ml, self.pack_g)
+    def pack(self) -> Pack | None:
+        """Its price and size; None while no price is known."""
+        return None if self.price is None else Pack(self.price, self.pack_ml, self.pack_g)
+
+
+class ProductPrice(models.Model):
+    """What a pack cost, where and when. Never changed, only followed."""
+
+    product = models.ForeignKey(Product, on_delete=models.CASCADE, related_name="prices")
+    amount = models.DecimalField(max_digits=8, decimal_places=2)
+    place = models.CharField(max_length=80, blank=True)
+    on = models.DateField()
+    written_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["on", "id"]
+        constraints = [
+            models.CheckConstraint(condition=Q(amount__gte=0), name="amount_not_negative")
+        ]

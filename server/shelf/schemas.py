@@ -1,12 +1,12 @@
 """What the shelf's endpoints take and give."""
 
+from datetime import date
 from decimal import Decimal
+from typing import Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
-from core.carton import CartonFacts
 from core.interval import Interval
-from server.shelf.models import Product
 
 
 class IntervalOut(BaseModel):
@@ -21,63 +21,276 @@ class IntervalOut(BaseModel):
         return cls(value=interval.value, low=interval.low, high=interval.high)
 
 
-class ProductIn(BaseModel):
-    """A product as typed. Amounts in ml or g; `sugars_g` and `price` as text."""
+class PrintedIn(BaseModel):
+    """The sugars line: grams as text, in so many ml or g, of it as sold or made up."""
+
+    sugars_g: str | None = None
+    per_ml: float | None = None
+    per_g: float | None = None
+
+
+class ProductIn(PrintedIn):
+    """A product as typed. Amounts in ml or g; `sugars_g` and `price` as text.
+
+    `price` may be as on a shelf edge, "2 for £3"; `place` and `bought_on` go with it. `corrected`
+    names what the person set against the label's reader.
+    """
 
     name: str
     kind: str = "juice"
     fruit: str | None = None
     sugar: str | None = None
-    sugars_g: str | None = None
-    per_ml: float | None = None
-    per_g: float | None = None
+    made_up: bool = False
+    dilution_parts: float | None = None
+    makes_ml: float | None = None
     measured_sg: float | None = None
     pack_ml: float | None = None
     pack_g: float | None = None
-    price: str
+    pack_count: int | None = None
+    price: str | None = None
+    place: str = ""
+    bought_on: date | None = None
+    label_text: str = ""
+    corrected: list[str] = []
+    barcode: str = ""
+    colour: str = ""
+    at_home: Decimal = Decimal(0)
+    best_before: date | None = None
+
+
+class VerdictOut(BaseModel):
+    """`code` is stable, `word` two or three words, `reason` and `uses` sentences."""
+
+    code: str
+    word: str
+    reason: str
+    uses: list[str]
+
+
+class BesideOut(BaseModel):
+    """A measured gravity beside what the label alone gives."""
+
+    label_reads: IntervalOut
+    measured_sg: float
+    agree: bool
+    sentence: str
 
 
 class FactsOut(BaseModel):
-    """What core makes of a product: g/L, g per 100 g, SG 20/20, % vol, price of 100 g sugar."""
+    """What core makes of a product: g/L, g per 100 g, SG 20/20, % vol, acidity as tartaric in
+    g/L, and prices of 100 g of its sugar, of a litre and of one piece."""
 
     sugar_g_per_l: float | None
     sugar_g_per_100_g: float
     reads: IntervalOut | None
     strength_alone: IntervalOut | None
+    acid_g_per_l: IntervalOut | None
     price_per_100_g_sugar: Decimal | None
-
-    @classmethod
-    def of(cls, facts: CartonFacts) -> "FactsOut":
-        return cls(
-            sugar_g_per_l=facts.sugar_g_per_l,
-            sugar_g_per_100_g=facts.sugar_g_per_100_g,
-            reads=IntervalOut.of(facts.reads) if facts.reads else None,
-            strength_alone=IntervalOut.of(facts.strength_alone) if facts.strength_alone else None,
-            price_per_100_g_sugar=facts.price_per_100_g_sugar,
-        )
+    price_per_litre: Decimal | None
+    price_each: Decimal | None
+    verdict: VerdictOut
+    preservatives: list[str]
+    beside: BesideOut | None
 
 
-class ProductOut(ProductIn):
+class ProductOut(BaseModel):
+    """A product on the shelf. `as_sold` is its sugar as a pour takes it, made up or not."""
+
     id: int
+    name: str
+    kind: str
+    fruit: str | None
+    sugar: str | None
+    sugars_g: str | None
+    per_ml: float | None
+    per_g: float | None
+    made_up: bool
+    dilution_parts: float | None
+    makes_ml: float | None
+    as_sold: PrintedIn | None
+    measured_sg: float | None
+    measured_on: date | None
+    pack_ml: float | None
+    pack_g: float | None
+    pack_count: int | None
+    price: str | None
+    label_text: str
+    corrected: list[str]
+    barcode: str
+    colour: str
+    at_home: Decimal
+    best_before: date | None
     facts: FactsOut
 
-    @classmethod
-    def of(cls, product: Product, facts: CartonFacts) -> "ProductOut":
-        return cls(
-            id=product.id,
-            name=product.name,
-            kind=product.kind,
-            fruit=product.fruit or None,
-            sugar=product.sugar or None,
-            sugars_g=product.sugars_g or None,
-            per_ml=product.per_ml,
-            per_g=product.per_g,
-            measured_sg=product.measured_sg,
-            pack_ml=product.pack_ml,
-            pack_g=product.pack_g,
-            price=f"{product.price:.2f}",
-            facts=FactsOut.of(facts),
-        )
+
+class ShelfOut(BaseModel):
+    """A stretch of the shelf. `total` match what was asked; `standing` and `at_home` are all."""
+
+    total: int
+    standing: int
+    at_home: int
+    items: list[ProductOut]
+
+
+Sort = Literal["newest", "name", "sugar_price", "strength", "acid", "litre_price", "at_home"]
+
+
+class ShelfQuery(BaseModel):
+    """What to look for: words in the name, kinds, verdicts; how sorted; which stretch."""
+
+    search: str = ""
+    kind: list[str] = Field(default_factory=list)
+    verdict: list[str] = Field(default_factory=list)
+    home: bool = False
+    sort: Sort = "newest"
+    offset: int = Field(0, ge=0)
+    limit: int = Field(100, ge=1, le=200)
+
+
+class PriceIn(BaseModel):
+    """A price seen, as on the shelf edge."""
+
+    amount: str
+    place: str = ""
+    on: date | None = None
+
+
+class PriceOut(BaseModel):
+    amount: str
+    place: str
+    on: date
+
+
+class HomeIn(BaseModel):
+    """How many packs stand at home, whole and part: 2.5."""
+
+    at_home: Decimal
+
+
+class MeasuredIn(BaseModel):
+    """A gravity read in it, or None to take it back."""
+
+    sg: float | None
+    temperature_c: float = 20.0
+
+
+class LabelTextIn(BaseModel):
+    text: str
+
+
+class FieldOut(BaseModel):
+    """A figure or word of the label, at `start` to `end` of the text; `doubt` when not sure."""
+
+    key: str
+    value: str
+    start: int
+    end: int
+    doubt: str
+
+
+class FindingOut(BaseModel):
+    """An ingredient that matters, where it stands; `effects` the most harmful first."""
+
+    start: int
+    end: int
+    name: str
+    e_number: str
+    effects: list[str]
+    reason: str
+    workaround: str
+
+
+class HintOut(BaseModel):
+    code: str
+    text: str
+
+
+class LabelReadingOut(BaseModel):
+    """A label read. `as_sold` only when all it rests on is sure; else `why_not` says what to
+    settle.
+
+    `start` and `end` count Unicode code points.
+    """
+
+    fields: list[FieldOut]
+    findings: list[FindingOut]
+    hints: list[HintOut]
+    as_sold: PrintedIn | None
+    why_not: str
+    ferments: str
+    sentence: str
+
+
+class ComparedOut(BaseModel):
+    """What so many packs of one product make in a vessel, topped up with nothing."""
+
+    id: int
+    fills_ml: float
+    overflows: bool
+    start: IntervalOut | None
+    strength: IntervalOut | None
+    cost: str | None
+
+
+class CompareIn(BaseModel):
+    """Two to four products, how many packs of each, and the vessel."""
+
+    ids: list[int]
+    packs: int = 3
+    vessel_ml: float = 5000
+
+
+class CompareOut(BaseModel):
+    products: list[ProductOut]
+    made: list[ComparedOut]
+
+
+class RowErrorOut(BaseModel):
+    """What is wrong in one row of a file; rows are counted as a person does, from 1."""
+
+    row: int
+    at: str
+    text: str
+
+
+class ImportOut(BaseModel):
+    """What an import did. With `errors`, nothing was brought in."""
+
+    added: int
+    known: int
+    errors: list[RowErrorOut]
+
+
+class FoundOut(BaseModel):
+    """What the product service knows of a barcode, read as a label is; `product` to begin from."""
+
+    barcode: str
+    name: str
+    label_text: str
+    reading: LabelReadingOut
+    pack: str
+    doubts: list[str]
+
+
+class CodesOut(BaseModel):
+    """Barcodes read in a picture, surest first."""
+
+    codes: list[str]
+
+
+class CropOut(BaseModel):
+    """A piece of the photograph that a figure came from, as a PNG data address."""
+
+    key: str
+    image: str
+
+
+class PhotoOut(BaseModel):
+    """A photographed label: its text, the reading, and for each figure the crop it came from."""
+
+    text: str
+    reading: LabelReadingOut
+    crops: list[CropOut]
 
 
 class NamedOut(BaseModel):
@@ -85,6 +298,13 @@ class NamedOut(BaseModel):
 
     key: str
     name: str
+
+
+class KindOut(NamedOut):
+    """A kind of product: poured as drink or not, and weighed or not."""
+
+    poured: bool
+    weighed: bool
 
 
 class YeastOut(NamedOut):
@@ -106,7 +326,8 @@ class BottleOut(NamedOut):
 class ReferenceOut(BaseModel):
     """The tables the page chooses from."""
 
-    kinds: list[str]
+    kinds: list[KindOut]
+    verdicts: list[NamedOut]
     fruits: list[NamedOut]
     sugars: list[NamedOut]
     yeasts: list[YeastOut]

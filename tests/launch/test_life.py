@@ -27,7 +27,7 @@ from launch import places
 places.STATE = Path(sys.argv[1])
 from launch import serve
 try:
-    sys.exit(serve.start(int(sys.argv[2]), demo=True))
+    sys.exit(serve.start(int(sys.argv[2]), demo=True, photos=False))
 except places.CannotError as error:
     sys.exit(str(error))
 """

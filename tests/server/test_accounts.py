@@ -11,6 +11,20 @@ PRIVATE = [
     ("POST", "shelf/products/read"),
     ("PUT", "shelf/products/1"),
     ("DELETE", "shelf/products/1"),
+    ("GET", "shelf/products/1"),
+    ("POST", "shelf/products/1/restore"),
+    ("POST", "shelf/products/1/home"),
+    ("POST", "shelf/products/1/measured"),
+    ("GET", "shelf/products/1/prices"),
+    ("POST", "shelf/products/1/prices"),
+    ("POST", "shelf/compare"),
+    ("POST", "shelf/labels/read"),
+    ("POST", "shelf/pictures/label"),
+    ("GET", "shelf/barcodes/2000000001012"),
+    ("POST", "shelf/pictures/barcode"),
+    ("POST", "shelf/import"),
+    ("GET", "shelf/export.csv"),
+    ("GET", "shelf/export.json"),
     ("GET", "jugs"),
     ("POST", "jugs"),
     ("POST", "jugs/evaluate"),
@@ -93,7 +107,7 @@ def test_a_forged_request_is_refused(account, path):
 def test_one_account_never_sees_anothers(call, other_call):
     product = call.ok("POST", "shelf/products", CARTON)
     jug = call.ok("POST", "jugs", JUG)
-    assert other_call.ok("GET", "shelf/products") == []
+    assert other_call.ok("GET", "shelf/products")["items"] == []
     assert other_call.ok("GET", "jugs") == []
     for method, path, body in [
         ("GET", f"jugs/{jug['id']}", None),
@@ -103,6 +117,11 @@ def test_one_account_never_sees_anothers(call, other_call):
         ("PUT", f"shelf/products/{product['id']}", CARTON),
         ("DELETE", f"shelf/products/{product['id']}", None),
         ("POST", f"shelf/products/{product['id']}/restore", None),
+        ("GET", f"shelf/products/{product['id']}", None),
+        ("POST", f"shelf/products/{product['id']}/home", {"at_home": "1"}),
+        ("POST", f"shelf/products/{product['id']}/measured", {"sg": 1.05}),
+        ("GET", f"shelf/products/{product['id']}/prices", None),
+        ("POST", f"shelf/products/{product['id']}/prices", {"amount": "1"}),
     ]:
         status, data = other_call(method, path, body)
         assert status == 404, (method, path)

@@ -1,74 +1,172 @@
 """Put a product on the shelf, or correct one that stands there."""
 
-from core.carton import CartonFacts, facts
-from core.cost import read_price
+from decimal import Decimal
+
+from django.db import IntegrityError, transaction
+from stdnum import ean
+
+from core import supplies, tables
+from core.composition import KINDS
 from core.errors import JobError
-from core.label import read_label
+from core.printed import read_price_tag
 from server.accounts.models import Account
+from server.shelf.actions.judge import judge
 from server.shelf.models import Product
 from server.shelf.schemas import ProductIn
 
 # What a shelf holds at most; past this a script is at work.
 _MOST_PRODUCTS = 5000
 _MOST_PACK = 100_000
+_MOST_PIECES = 10_000
+_MOST_TEXT = 20_000
+_MOST_PACKS = Decimal(1000)
+_WITHOUT_LABEL = ("sugar", "water", "acid", "tannin")
 
 
-def read_product(payload: ProductIn) -> tuple[Product, CartonFacts]:
-    """An unsaved product with its facts. Raises JobError at the field that is wrong."""
+def read_product(payload: ProductIn) -> Product:
+    """An unsaved product, judged. Raises JobError at the field that is wrong."""
     name = payload.name.strip()
     if not name:
         raise JobError("Give it a name you would know it by.", "name")
-    if len(name) > 120:
-        raise JobError("At most 120 letters fit here.", "name")
-    if "\x00" in name:
-        raise JobError("That name holds a character no label has.", "name")
-    if (payload.pack_ml is None) == (payload.pack_g is None):
-        raise JobError("Say how much is in a pack, in ml or in g.", "pack")
-    size = payload.pack_ml if payload.pack_ml is not None else payload.pack_g
-    assert size is not None
-    if not 0 < size <= _MOST_PACK:
-        raise JobError(f"A pack holds more than 0 and at most {_MOST_PACK} ml or g.", "pack")
+    _check_text(name, 120, "name")
+    _check_text(payload.label_text, _MOST_TEXT, "label_text")
+    _check_text(payload.place, 80, "place")
+    if payload.kind not in KINDS and payload.kind not in supplies.KINDS:
+        raise JobError(
+            f"“{payload.kind}” is not a kind of thing the shelf holds: use one of"
+            f" {', '.join((*KINDS, *supplies.KINDS))}.",
+            "kind",
+        )
+    _check_pack(payload)
     sugars = (payload.sugars_g or "").strip()
     per_ml, per_g = payload.per_ml, payload.per_g
+    poured = payload.kind in KINDS
     if sugars and (per_ml is None) == (per_g is None):
         raise JobError("Say whether the sugars are per 100 ml or per 100 g.", "sugars_g")
-    if sugars:
-        amount, unit = (per_ml, "ml") if per_ml is not None else (per_g, "g")
-        assert amount is not None
-        read_label(sugars, amount, unit)
-    elif payload.kind not in ("sugar", "water", "acid") and payload.measured_sg is None:
+    if not sugars and poured and payload.measured_sg is None and not _known_by_itself(payload):
         raise JobError("Write the sugars as printed on the label, like 10.4.", "sugars_g")
     product = Product(
         name=name,
         kind=payload.kind,
         fruit=payload.fruit or "",
         sugar=payload.sugar or "",
-        sugars_g=sugars,
+        sugars_g=sugars if poured else "",
         per_ml=per_ml if sugars else None,
         per_g=per_g if sugars else None,
+        made_up=payload.made_up,
+        dilution_parts=payload.dilution_parts,
+        makes_ml=payload.makes_ml,
         measured_sg=payload.measured_sg,
         pack_ml=payload.pack_ml,
         pack_g=payload.pack_g,
-        price=read_price(payload.price),
+        pack_count=payload.pack_count,
+        price=_price(payload.price or ""),
+        label_text=payload.label_text,
+        corrected=payload.corrected,
+        barcode=checked_barcode(payload.barcode) if payload.barcode.strip() else "",
+        colour=_checked_colour(payload.colour),
+        at_home=checked_packs(payload.at_home),
+        best_before=payload.best_before,
     )
-    return product, facts(product.pour(), product.pack())
+    judge(product)
+    return product
 
 
-def put_on_shelf(account: Account, payload: ProductIn) -> tuple[Product, CartonFacts]:
-    """Save a new product. Raises JobError (see `read_product`)."""
+def _price(text: str) -> Decimal | None:
+    """A price as on the shelf edge; None while nobody knows it."""
+    return read_price_tag(text) if text.strip() else None
+
+
+def _known_by_itself(payload: ProductIn) -> bool:
+    """Whether the tables tell its sugar without a label."""
+    return payload.kind in _WITHOUT_LABEL or (payload.kind == "fruit" and bool(payload.fruit))
+
+
+def _check_text(text: str, most: int, at: str) -> None:
+    if len(text) > most:
+        raise JobError(f"At most {most} letters fit here.", at)
+    if "\x00" in text:
+        raise JobError("It holds a character no label has.", at)
+
+
+def _check_pack(payload: ProductIn) -> None:
+    sizes = (payload.pack_ml, payload.pack_g, payload.pack_count)
+    given = [size for size in sizes if size is not None]
+    if len(given) != 1:
+        raise JobError("Say how much is in a pack: in ml, in g or in pieces.", "pack")
+    most = _MOST_PIECES if payload.pack_count is not None else _MOST_PACK
+    if not 0 < given[0] <= most:
+        raise JobError(f"A pack holds more than 0 and at most {most}.", "pack")
+    if payload.pack_count is not None and payload.kind in KINDS:
+        raise JobError("What is poured comes in ml or g: say how much is in a pack.", "pack")
+
+
+def checked_barcode(code: str) -> str:
+    """The digits of a barcode whose check digit holds. Raises JobError."""
+    digits = "".join(code.split()).replace("-", "")
+    if not ean.is_valid(digits):
+        raise JobError(
+            "Those digits are no barcode: a check digit does not hold. Read them again, all 8, 12"
+            " or 13 of them.",
+            "barcode",
+        )
+    return digits
+
+
+def checked_packs(packs: Decimal) -> Decimal:
+    """Whole and part packs, like 2.5. Raises JobError below none."""
+    if not 0 <= packs <= _MOST_PACKS:
+        raise JobError(f"Between none and {_MOST_PACKS} packs stand at home.", "at_home")
+    return packs.quantize(Decimal("0.01"))
+
+
+def _checked_colour(colour: str) -> str:
+    if colour and colour not in tables.FRUITS and colour not in KINDS:
+        raise JobError("Pick a colour from the palette.", "colour")
+    return colour
+
+
+@transaction.atomic
+def put_on_shelf(account: Account, payload: ProductIn) -> Product:
+    """Save a new product with its first price. Raises JobError (see `read_product`)."""
     if account.products.count() >= _MOST_PRODUCTS:
         raise JobError(f"A shelf holds {_MOST_PRODUCTS} things: take some off first.")
-    product, known = read_product(payload)
+    product = read_product(payload)
     product.account = account
-    product.save()
-    return product, known
+    _save(product)
+    _write_price(product, payload)
+    return product
 
 
-def correct(product: Product, payload: ProductIn) -> tuple[Product, CartonFacts]:
-    """Overwrite a product's figures. Raises JobError (see `read_product`)."""
-    corrected, known = read_product(payload)
+@transaction.atomic
+def correct(product: Product, payload: ProductIn) -> Product:
+    """Overwrite a product's figures; another price follows the ones before.
+
+    Raises JobError (see `read_product`).
+    """
+    corrected = read_product(payload)
     corrected.id = product.id
     corrected.account_id = product.account_id
     corrected.added_at = product.added_at
-    corrected.save()
-    return corrected, known
+    corrected.measured_on = product.measured_on
+    _save(corrected)
+    if corrected.price != product.price:
+        _write_price(corrected, payload)
+    return corrected
+
+
+def _save(product: Product) -> None:
+    try:
+        with transaction.atomic():
+            product.save()
+    except IntegrityError as error:
+        if "one_product_a_barcode" not in str(error):
+            raise
+        raise JobError("Something with this barcode is on the shelf already.", "barcode") from None
+
+
+def _write_price(product: Product, payload: ProductIn) -> None:
+    """Follow the prices with the one the product has now."""
+    if product.price is not None:
+        on = payload.bought_on or product.account.today()
+        product.prices.create(amount=product.price, place=payload.place.strip(), on=on)

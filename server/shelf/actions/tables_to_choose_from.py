@@ -1,15 +1,47 @@
 """Lay out the reference tables the page chooses from."""
 
-from core import tables
+from core import supplies, tables
 from core.composition import KINDS
+from core.must import WEIGHED
 from core.plan import usual_fill_ml
-from server.shelf.schemas import BottleOut, NamedOut, ReferenceOut, VesselOut, YeastOut
+from core.verdict import WORDS
+from server.shelf.schemas import (
+    BottleOut,
+    KindOut,
+    NamedOut,
+    ReferenceOut,
+    VesselOut,
+    YeastOut,
+)
+
+_KIND_NAMES = {
+    "juice": "Juice or juice drink",
+    "concentrate": "Concentrate",
+    "kit": "Kit",
+    "syrup": "Honey, syrup or cordial",
+    "powder": "Drink powder",
+    "sugar": "Sugar",
+    "water": "Water",
+    "fruit": "Fruit, fresh or frozen",
+    "acid": "Acid",
+    "tannin": "Tannin",
+}
 
 
 def tables_to_choose_from() -> ReferenceOut:
     """Core's tables, with what core makes of each vessel and yeast."""
     return ReferenceOut(
-        kinds=list(KINDS),
+        kinds=[
+            *(
+                KindOut(key=k, name=_KIND_NAMES[k], poured=True, weighed=k in WEIGHED)
+                for k in KINDS
+            ),
+            *(
+                KindOut(key=k, name=name, poured=False, weighed=False)
+                for k, name in supplies.KINDS.items()
+            ),
+        ],
+        verdicts=[NamedOut(key=key, name=word) for key, word in WORDS.items()],
         fruits=[NamedOut(key=f.key, name=f.name) for f in tables.FRUITS.values()],
         sugars=[NamedOut(key=s.key, name=s.name) for s in tables.SUGARS.values()],
         yeasts=[

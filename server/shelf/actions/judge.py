@@ -1,0 +1,134 @@
+"""Say what core makes of a product, and keep it beside it."""
+
+import hashlib
+from functools import cache
+from pathlib import Path
+
+import core
+from core import supplies
+from core.additives import read_ingredients
+from core.carton import beside_label, facts
+from core.cost import money
+from core.label import printed
+from core.verdict import WORDS, preservatives, verdict
+from server.shelf.models import Product
+from server.shelf.schemas import (
+    BesideOut,
+    FactsOut,
+    IntervalOut,
+    PrintedIn,
+    ProductOut,
+    VerdictOut,
+)
+
+
+@cache
+def judged_by() -> str:
+    """Names the core that judges now: facts that another one made are made anew."""
+    seen = hashlib.sha256()
+    here = Path(core.__file__).parent
+    for path in sorted([*here.glob("*.py"), *here.glob("data/*.csv")]):
+        seen.update(path.read_bytes())
+    return seen.hexdigest()[:16]
+
+
+def judge(product: Product) -> FactsOut:
+    """Core's facts and verdict, set on the product but not saved. Raises JobError."""
+    known = _of_supply(product) if product.kind in supplies.KINDS else _of_drink(product)
+    product.facts = known.model_dump(mode="json")
+    product.facts_of = judged_by()
+    product.verdict = known.verdict.code
+    product.sugar_price = known.price_per_100_g_sugar
+    product.litre_price = known.price_per_litre
+    product.strength_alone = known.strength_alone.value if known.strength_alone else None
+    product.acid_g_per_l = known.acid_g_per_l.value if known.acid_g_per_l else None
+    return known
+
+
+def _of_drink(product: Product) -> FactsOut:
+    pour = product.pour()
+    known = facts(pour, product.pack())
+    ingredients = read_ingredients(product.label_text) if product.label_text else None
+    found = verdict(pour, known, ingredients)
+    beside = beside_label(pour)
+    return FactsOut(
+        sugar_g_per_l=known.sugar_g_per_l,
+        sugar_g_per_100_g=known.sugar_g_per_100_g,
+        reads=IntervalOut.of(known.reads) if known.reads else None,
+        strength_alone=IntervalOut.of(known.strength_alone) if known.strength_alone else None,
+        acid_g_per_l=IntervalOut.of(known.acid_g_per_l) if known.acid_g_per_l else None,
+        price_per_100_g_sugar=known.price_per_100_g_sugar,
+        price_per_litre=known.price_per_litre,
+        price_each=None,
+        verdict=VerdictOut(
+            code=found.code, word=found.word, reason=found.reason, uses=list(found.uses)
+        ),
+        preservatives=list(preservatives(ingredients)) if ingredients else [],
+        beside=BesideOut(
+            label_reads=IntervalOut.of(beside.label_reads),
+            measured_sg=beside.measured_sg,
+            agree=beside.agree,
+            sentence=beside.sentence,
+        )
+        if beside
+        else None,
+    )
+
+
+def _of_supply(product: Product) -> FactsOut:
+    price, pieces = product.price, product.pack_count
+    each = money(price / pieces) if price is not None and pieces else None
+    return FactsOut(
+        sugar_g_per_l=None,
+        sugar_g_per_100_g=0.0,
+        reads=None,
+        strength_alone=None,
+        acid_g_per_l=None,
+        price_per_100_g_sugar=None,
+        price_per_litre=None,
+        price_each=each,
+        verdict=VerdictOut(
+            code="supply", word=WORDS["supply"], reason="Helps the brew; is not poured.", uses=[]
+        ),
+        preservatives=[],
+        beside=None,
+    )
+
+
+def describe(product: Product) -> ProductOut:
+    """The product with what core made of it."""
+    label = product.label() if product.made_up else None
+    sold = (
+        PrintedIn(sugars_g=printed(label), per_ml=label.amount)
+        if label
+        else PrintedIn(sugars_g=product.sugars_g, per_ml=product.per_ml, per_g=product.per_g)
+        if product.sugars_g
+        else None
+    )
+    return ProductOut(
+        id=product.id,
+        name=product.name,
+        kind=product.kind,
+        fruit=product.fruit or None,
+        sugar=product.sugar or None,
+        sugars_g=product.sugars_g or None,
+        per_ml=product.per_ml,
+        per_g=product.per_g,
+        made_up=product.made_up,
+        dilution_parts=product.dilution_parts,
+        makes_ml=product.makes_ml,
+        as_sold=sold,
+        measured_sg=product.measured_sg,
+        measured_on=product.measured_on,
+        pack_ml=product.pack_ml,
+        pack_g=product.pack_g,
+        pack_count=product.pack_count,
+        price=None if product.price is None else f"{product.price:.2f}",
+        label_text=product.label_text,
+        corrected=product.corrected,
+        barcode=product.barcode,
+        colour=product.colour,
+        at_home=product.at_home,
+        best_before=product.best_before,
+        facts=FactsOut.model_validate(product.facts),
+    )
