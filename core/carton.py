@@ -20,7 +20,7 @@ class CartonFacts:
     reads it; strength if fermented alone, % vol; acidity as tartaric, g/L; price of 100 g of
     its sugar, and of a litre."""
 
-    sugar_g_per_l: float | None
+    sugar_g_per_l: Interval | None
     sugar_g_per_100_g: float
     reads: Interval | None
     strength_alone: Interval | None
@@ -50,7 +50,7 @@ def facts(pour: Pour, pack: Pack | None) -> CartonFacts:
     # Past what yeast starts on at all, "alone" means nothing.
     alone = finish(must).abv if holds.brix < MOST_FERMENTABLE_BRIX else None
     return CartonFacts(
-        1000 * holds.sugar * holds.density_g_per_ml,
+        _sugar_g_per_l(holds, holds.density_g_per_ml),
         100 * holds.sugar,
         must.sg,
         alone,
@@ -58,6 +58,17 @@ def facts(pour: Pour, pack: Pack | None) -> CartonFacts:
         of_sugar,
         _per_litre(pack, holds) if pack else None,
     )
+
+
+def _sugar_g_per_l(holds: Composition, density: float) -> Interval:
+    """With its 90 % interval: the printed rounding, the pack, and what else is in doubt."""
+    value = 1000 * holds.sugar * density
+    moved = (
+        1000 * (holds.sugar + shift.sugar) * (density + shift.density) - value
+        for shift in holds.shifts
+    )
+    interval = Interval.around(value, moved)
+    return Interval(value, max(interval.low, 0.0), interval.high)
 
 
 def _per_litre(pack: Pack, holds: Composition) -> Decimal | None:

@@ -82,11 +82,11 @@ def verdict(pour: Pour, known: CartonFacts, ingredients: Ingredients | None) -> 
 
 
 def _lifting_ml(known: CartonFacts) -> float | None:
-    if known.sugar_g_per_l is None or known.sugar_g_per_l < _SWEET_G_PER_L:
+    if known.sugar_g_per_l is None or known.sugar_g_per_l.value < _SWEET_G_PER_L:
         return None
     wanted = sugar_lifting_points(_POINTS)
     # What is poured in thins what is there: the addition has to lift itself too.
-    return _BOTTLE_ML * wanted / (known.sugar_g_per_l - wanted)
+    return _BOTTLE_ML * wanted / (known.sugar_g_per_l.value - wanted)
 
 
 def preservatives(ingredients: Ingredients) -> tuple[str, ...]:

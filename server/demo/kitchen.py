@@ -10,9 +10,23 @@ SHOWN_NAME = "Wenna Tarrick"
 
 Row = dict[str, str | float]
 
+# Prices of before, as (days ago, shop, amount); today's stands with the product.
+PRICES_BEFORE = {
+    "Tibbick pear": [(71, "Quay Stores", "0.95"), (48, "Pockett's", "1.05"), (20, "Quay Stores", "1.09")],
+    "Osmerly pressed pomegranate": [(60, "Pockett's", "2.10"), (25, "Quay Stores", "1.95")],
+    "White sugar": [(90, "Quay Stores", "1.05"), (33, "Quay Stores", "1.15")],
+}  # fmt: skip
+
 PRODUCTS: list[Row] = [
-    {"name": "Tibbick pear", "kind": "juice", "fruit": "pear", "sugars_g": "10.8", "per_ml": 100, "pack_ml": 1000, "price": "1.15"},
-    {"name": "Osmerly pressed pomegranate", "kind": "juice", "fruit": "pomegranate", "sugars_g": "12.9", "per_ml": 100, "pack_ml": 1000, "price": "1.85"},
+    {"name": "Champagne-type yeast", "kind": "yeast", "pack_count": 2, "price": "1.90", "at_home": 1.5},
+    {"name": "Yeast nutrient", "kind": "nutrient", "pack_g": 100, "price": "2.10", "at_home": 0.8},
+    {"name": "Pectic enzyme", "kind": "enzyme", "pack_g": 30, "price": "2.60", "at_home": 1},
+    {"name": "Two-part finings", "kind": "finings", "pack_ml": 65, "price": "2.75"},
+    {"name": "Sulphite tablets", "kind": "sulphite", "pack_count": 50, "price": "2.20", "at_home": 0.6},
+    {"name": "Potassium sorbate", "kind": "sorbate", "pack_g": 25, "price": "1.80", "at_home": 1},
+    {"name": "Crown caps", "kind": "closure", "pack_count": 100, "price": "3.50", "at_home": 0.4},
+    {"name": "Tibbick pear", "kind": "juice", "fruit": "pear", "sugars_g": "10.8", "per_ml": 100, "pack_ml": 1000, "price": "1.15", "at_home": 3, "place": "Quay Stores", "label_text": "Tibbick pear juice from concentrate 1 L\nPear juice from concentrate, antioxidant: ascorbic acid.\nPer 100 ml: energy 193 kJ/46 kcal, carbohydrate 11.2 g, of which sugars 10.8 g"},
+    {"name": "Osmerly pressed pomegranate", "kind": "juice", "fruit": "pomegranate", "sugars_g": "12.9", "per_ml": 100, "pack_ml": 1000, "price": "1.85", "at_home": 1, "place": "Pockett's", "measured_sg": 1.057, "label_text": "Pressed pomegranate juice, not from concentrate. 1 L\nPer 100 ml: carbohydrate 13.4 g, of which sugars 12.9 g"},
     {"name": "Quay Stores white grape", "kind": "juice", "fruit": "grape", "sugars_g": "15.6", "per_ml": 100, "pack_ml": 1500, "price": "2.10"},
     {"name": "Pockett's red grape", "kind": "juice", "fruit": "red_grape", "sugars_g": "16", "per_ml": 100, "pack_ml": 1000, "price": "1.60"},
     {"name": "Larkmoor pink grapefruit", "kind": "juice", "fruit": "grapefruit", "sugars_g": "8.1", "per_ml": 100, "pack_ml": 1000, "price": "1.30"},
@@ -21,14 +35,17 @@ PRODUCTS: list[Row] = [
     {"name": "Pockett's plum", "kind": "juice", "fruit": "plum", "sugars_g": "9.8", "per_ml": 100, "pack_ml": 1000, "price": "1.75"},
     {"name": "Windle & Roe quince", "kind": "juice", "fruit": "quince", "sugars_g": "9.5", "per_ml": 100, "pack_ml": 750, "price": "2.95"},
     {"name": "Windle & Roe sour cherry", "kind": "juice", "fruit": "sour_cherry", "sugars_g": "12.1", "per_ml": 100, "pack_ml": 750, "price": "2.80"},
-    {"name": "Larkmoor rhubarb drink", "kind": "juice", "fruit": "rhubarb", "sugars_g": "4.4", "per_ml": 100, "pack_ml": 1000, "price": "1.30"},
+    {"name": "Larkmoor rhubarb drink", "kind": "juice", "fruit": "rhubarb", "sugars_g": "4.4", "per_ml": 100, "pack_ml": 1000, "price": "1.30", "label_text": "Rhubarb juice drink with sweeteners 1 L\nWater, rhubarb juice from concentrate 12 %, sugar, citric acid, sweeteners (sucralose, acesulfame K), preservative (potassium sorbate)\nPer 100 ml: carbohydrate 4.6 g, of which sugars 4.4 g"},
     {"name": "Pockett's apricot nectar", "kind": "juice", "fruit": "apricot", "sugars_g": "11.5", "per_ml": 100, "pack_ml": 1000, "price": "1.70"},
-    {"name": "Quay Stores grape concentrate", "kind": "concentrate", "fruit": "grape", "sugars_g": "80", "per_ml": 100, "pack_ml": 250, "price": "4.20"},
-    {"name": "Hedge Lane elderflower cordial", "kind": "syrup", "sugars_g": "42", "per_ml": 100, "pack_ml": 500, "price": "2.75"},
-    {"name": "Saltby blossom honey", "kind": "syrup", "sugars_g": "81", "per_g": 100, "pack_g": 454, "price": "2.60"},
+    {"name": "Quay Stores grape concentrate", "kind": "concentrate", "fruit": "grape", "sugars_g": "80", "per_ml": 100, "pack_ml": 250, "price": "4.20", "label_text": "White grape concentrate 250 ml. Preservative: sulphur dioxide.\nPer 100 ml: carbohydrate 81 g, of which sugars 80 g"},
+    {"name": "Hedge Lane elderflower cordial", "kind": "syrup", "sugars_g": "42", "per_ml": 100, "pack_ml": 500, "price": "2.75", "at_home": 0.5, "label_text": "Elderflower cordial 500 ml. Dilute 1 part with 10 parts water.\nSugar, water, elderflower infusion, acid (E330), preservative E224 (sulphites)\nPer 100 ml undiluted: carbohydrate 42 g, of which sugars 42 g"},
+    {"name": "Saltby blossom honey", "kind": "syrup", "sugars_g": "81", "per_g": 100, "pack_g": 454, "price": "2.60", "at_home": 1, "best_before": "2028-06-30"},
     {"name": "Amber maple-style syrup", "kind": "syrup", "sugars_g": "66", "per_g": 100, "pack_g": 330, "price": "3.10"},
-    {"name": "White sugar", "kind": "sugar", "sugar": "sucrose", "pack_g": 1000, "price": "1.19"},
+    {"name": "White sugar", "kind": "sugar", "sugar": "sucrose", "pack_g": 1000, "price": "1.19", "at_home": 0.7},
     {"name": "Brewing sugar", "kind": "sugar", "sugar": "glucose_monohydrate", "pack_g": 1000, "price": "2.40"},
+    {"name": "Tibbick peach squash", "kind": "syrup", "fruit": "peach", "sugars_g": "4.4", "per_ml": 100, "made_up": True, "dilution_parts": 4, "pack_ml": 1000, "price": "1.45", "label_text": "Peach squash 1 L. Dilute 1 part with 4 parts water. Water, sugar, peach juice 10 %, acid (citric acid), sodium benzoate.\nPer 100 ml diluted: carbohydrate 4.5 g, of which sugars 4.4 g"},
+    {"name": "Larkmoor frozen blackcurrants", "kind": "fruit", "fruit": "blackcurrant", "sugars_g": "6.6", "per_g": 100, "pack_g": 500, "price": "3.40"},
+    {"name": "Saltby barley lemon powder", "kind": "powder", "sugars_g": "92", "per_g": 100, "pack_g": 400, "price": "2.20"},
 ]  # fmt: skip
 
 

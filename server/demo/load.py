@@ -1,12 +1,13 @@
 """Puts the demo kitchen into the record, dated back from now."""
 
 from datetime import datetime, timedelta
+from decimal import Decimal
 
 from django.db import transaction
 
 from core import tables
 from server.accounts.models import Account
-from server.demo.kitchen import JUGS, NAME, PRODUCTS, SHOWN_NAME, DemoJug
+from server.demo.kitchen import JUGS, NAME, PRICES_BEFORE, PRODUCTS, SHOWN_NAME, DemoJug
 from server.jugs.actions.begin import begin
 from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.models import BottleCount, Jug
@@ -30,6 +31,9 @@ def load(now: datetime) -> bool:
     for row in PRODUCTS:
         product = put_on_shelf(account, ProductIn.model_validate(row))
         shelf[product.name] = product
+        for days, place, amount in PRICES_BEFORE.get(product.name, []):
+            on = (now - timedelta(days=days)).date()
+            product.prices.create(amount=Decimal(amount), place=place, on=on)
     for demo in JUGS:
         _load_jug(account, demo, shelf, now)
     return True

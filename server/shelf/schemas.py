@@ -80,7 +80,7 @@ class FactsOut(BaseModel):
     """What core makes of a product: g/L, g per 100 g, SG 20/20, % vol, acidity as tartaric in
     g/L, and prices of 100 g of its sugar, of a litre and of one piece."""
 
-    sugar_g_per_l: float | None
+    sugar_g_per_l: IntervalOut | None
     sugar_g_per_100_g: float
     reads: IntervalOut | None
     strength_alone: IntervalOut | None

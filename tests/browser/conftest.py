@@ -79,7 +79,8 @@ class Person:
         page.get_by_label("Pack holds").fill(pack)
         page.get_by_label("Price, GBP").fill(price)
         page.get_by_role("button", name="Put on the shelf").click()
-        expect(page.get_by_role("listitem").filter(has_text=name)).to_be_visible()
+        row = page.get_by_role("list", name="On the shelf").get_by_role("listitem")
+        expect(row.filter(has_text=name)).to_be_visible()
 
     def begin(self, name="Pear"):
         page = self.page

@@ -12,7 +12,10 @@ from tests.browser.conftest import PHONE
 pytestmark = pytest.mark.django_db(transaction=True)
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
-VIEWS = ["/shelf?read", "/jugs?new", "plan", "pitch", "ferment", "bottle", "labels"]
+VIEWS = [
+    "/shelf", "/shelf?read&find=pear", "product", "compare", "/shelf/files", "/jugs?new", "plan", "pitch",
+    "ferment", "bottle", "labels",
+]  # fmt: skip
 
 
 def violations(page):
@@ -37,15 +40,18 @@ def look_at_everything(page, home):
     expect(page.get_by_role("heading", name="Jugs")).to_be_visible()
     rows = page.request.get(f"{home}/api/jugs").json()
     jug = {row["stage"]: row["id"] for row in rows}
+    shelf = page.request.get(f"{home}/api/shelf/products?search=osmerly&sort=name").json()["items"]
+    first, other = (product["id"] for product in shelf[:2])
     places = {
-        "plan": jug["plan"],
-        "pitch": jug["plan"],
-        "ferment": jug["ferment"],
-        "bottle": jug["bottle"],
-        "labels": jug["bottled"],
+        "product": f"/shelf/{first}",
+        "compare": f"/shelf/compare?ids={first},{other}",
+        **{view: f"/jugs/{jug['plan']}/{view}" for view in ("plan", "pitch")},
+        "ferment": f"/jugs/{jug['ferment']}/ferment",
+        "bottle": f"/jugs/{jug['bottle']}/bottle",
+        "labels": f"/jugs/{jug['bottled']}/labels",
     }
     for view in VIEWS:
-        page.goto(home + (view if view.startswith("/") else f"/jugs/{places[view]}/{view}"))
+        page.goto(home + places.get(view, view))
         page.wait_for_load_state("networkidle")
         expect(page.locator("h1")).to_be_visible()
         assert (view, violations(page)) == (view, [])

@@ -51,7 +51,7 @@ def test_a_german_file_means_what_it_says(call):
         "1.15",
         "2.50",
     )
-    assert pear["facts"]["sugar_g_per_l"] == pytest.approx(104)
+    assert pear["facts"]["sugar_g_per_l"]["value"] == pytest.approx(104)
 
 
 def test_one_broken_row_and_nothing_comes_in(call):

@@ -6,6 +6,9 @@ import { Trouble, Waiting } from "./frame/states";
 import { Welcome } from "./session/Welcome";
 
 const ShelfPage = lazy(() => import("./shelf/ShelfPage"));
+const ProductPage = lazy(() => import("./shelf/ProductPage"));
+const ComparePage = lazy(() => import("./shelf/ComparePage"));
+const FilesPage = lazy(() => import("./shelf/FilesPage"));
 const JugsPage = lazy(() => import("./jugs/JugsPage"));
 const JugPage = lazy(() => import("./jug/JugPage"));
 const PlanPage = lazy(() => import("./jug/plan/PlanPage"));
@@ -24,6 +27,9 @@ export function App() {
       <Suspense fallback={<Waiting what="Fetching" />}>
         <Routes>
           <Route path="/shelf" element={<ShelfPage />} />
+          <Route path="/shelf/compare" element={<ComparePage />} />
+          <Route path="/shelf/files" element={<FilesPage />} />
+          <Route path="/shelf/:product" element={<ProductPage />} />
           <Route path="/jugs" element={<JugsPage />} />
           <Route path="/jugs/:id" element={<JugPage />}>
             <Route path="plan" element={<PlanPage />} />

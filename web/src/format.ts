@@ -8,6 +8,15 @@ export function percent(abv: number): string {
   return `${abv.toFixed(1)} %`;
 }
 
+export function whole(amount: number): string {
+  return String(Math.round(amount));
+}
+
+/** Grams of sugar in 100 g, to what a label can say. */
+export function sugarShare(grams: number): string {
+  return grams < 10 ? grams.toFixed(1) : whole(grams);
+}
+
 export function range(interval: { low: number; high: number }, write: (x: number) => string) {
   return `${write(interval.low)}–${write(interval.high)}`;
 }
@@ -31,6 +40,17 @@ export function pack(amount: number, unit: "ml" | "g"): string {
   return amount >= 1000 ? `${amount / 1000} ${big}` : `${amount} ${unit}`;
 }
 
+/** The pack of a product: "1 L", "454 g", "100 pieces". */
+export function productPack(product: {
+  pack_ml: number | null;
+  pack_g: number | null;
+  pack_count: number | null;
+}): string {
+  if (product.pack_ml !== null) return pack(product.pack_ml, "ml");
+  if (product.pack_g !== null) return pack(product.pack_g, "g");
+  return `${product.pack_count} pieces`;
+}
+
 const currencies = new Map<string, Intl.NumberFormat>();
 
 export function money(amount: string, currency: string): string {
@@ -47,6 +67,16 @@ export function day(at: string, timeZone: string): string {
   return new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone }).format(
     new Date(at),
   );
+}
+
+/** A date without a time, "14 Nov 2026". */
+export function date(on: string): string {
+  return new Intl.DateTimeFormat("en-GB", {
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+    timeZone: "UTC",
+  }).format(new Date(on));
 }
 
 export function dayAndTime(at: string, timeZone: string): string {

@@ -24,10 +24,10 @@ from server.shelf.schemas import (
 
 @cache
 def judged_by() -> str:
-    """Names the core that judges now: facts that another one made are made anew."""
+    """Names the rules that judge now: facts that others made are made anew."""
     seen = hashlib.sha256()
     here = Path(core.__file__).parent
-    for path in sorted([*here.glob("*.py"), *here.glob("data/*.csv")]):
+    for path in sorted([*here.glob("*.py"), *here.glob("data/*.csv"), Path(__file__)]):
         seen.update(path.read_bytes())
     return seen.hexdigest()[:16]
 
@@ -52,10 +52,13 @@ def _of_drink(product: Product) -> FactsOut:
     found = verdict(pour, known, ingredients)
     beside = beside_label(pour)
     return FactsOut(
-        sugar_g_per_l=known.sugar_g_per_l,
+        sugar_g_per_l=IntervalOut.of(known.sugar_g_per_l) if known.sugar_g_per_l else None,
         sugar_g_per_100_g=known.sugar_g_per_100_g,
         reads=IntervalOut.of(known.reads) if known.reads else None,
-        strength_alone=IntervalOut.of(known.strength_alone) if known.strength_alone else None,
+        # What will not ferment comes to nothing, alone or not.
+        strength_alone=IntervalOut.of(known.strength_alone)
+        if known.strength_alone and found.code != "will_not_ferment"
+        else None,
         acid_g_per_l=IntervalOut.of(known.acid_g_per_l) if known.acid_g_per_l else None,
         price_per_100_g_sugar=known.price_per_100_g_sugar,
         price_per_litre=known.price_per_litre,

@@ -1,5 +1,6 @@
 import { QueryClient, useQuery } from "@tanstack/react-query";
 import { answer, api, ProblemError } from "./client";
+import type { operations } from "./schema";
 
 export const queries = new QueryClient({
   defaultOptions: {
@@ -22,10 +23,36 @@ export function useReference() {
   });
 }
 
-export function useProducts() {
+export type ShelfQuery = NonNullable<
+  operations["server_shelf_api_list_products"]["parameters"]["query"]
+>;
+
+/** A stretch of the shelf; while another is fetched, the one before stays in sight. */
+export function useShelf(query: ShelfQuery) {
   return useQuery({
-    queryKey: ["products"],
-    queryFn: () => answer(api.GET("/api/shelf/products")),
+    queryKey: ["products", query],
+    queryFn: () => answer(api.GET("/api/shelf/products", { params: { query } })),
+    placeholderData: (before) => before,
+  });
+}
+
+export function useProduct(id: number) {
+  return useQuery({
+    queryKey: ["products", id],
+    queryFn: () =>
+      answer(api.GET("/api/shelf/products/{product_id}", { params: { path: { product_id: id } } })),
+  });
+}
+
+export function usePrices(id: number) {
+  return useQuery({
+    queryKey: ["products", id, "prices"],
+    queryFn: () =>
+      answer(
+        api.GET("/api/shelf/products/{product_id}/prices", {
+          params: { path: { product_id: id } },
+        }),
+      ),
   });
 }
 

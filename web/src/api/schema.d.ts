@@ -117,10 +117,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read A Label
+         * Read A Product
          * @description What the figures typed so far say; keeps nothing.
          */
-        post: operations["server_shelf_api_read_a_label"];
+        post: operations["server_shelf_api_read_a_product"];
         delete?: never;
         options?: never;
         head?: never;
@@ -134,7 +134,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Get Product */
+        get: operations["server_shelf_api_get_product"];
         /** Put Product */
         put: operations["server_shelf_api_put_product"];
         post?: never;
@@ -159,6 +160,203 @@ export interface paths {
         put?: never;
         /** Restore Product */
         post: operations["server_shelf_api_restore_product"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/products/{product_id}/home": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put At Home */
+        post: operations["server_shelf_api_put_at_home"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/products/{product_id}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Measured */
+        post: operations["server_shelf_api_post_measured"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/products/{product_id}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Prices
+         * @description Every price seen, the oldest first.
+         */
+        get: operations["server_shelf_api_list_prices"];
+        put?: never;
+        /** Post Price */
+        post: operations["server_shelf_api_post_price"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Compare */
+        post: operations["server_shelf_api_post_compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/labels/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read A Label
+         * @description What a label's text says; keeps nothing.
+         */
+        post: operations["server_shelf_api_read_a_label"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/pictures/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read A Photo
+         * @description What a photographed label says; keeps nothing, the picture least of all.
+         */
+        post: operations["server_shelf_api_read_a_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/barcodes/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Barcode */
+        get: operations["server_shelf_api_get_barcode"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/pictures/barcode": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Barcode Picture */
+        post: operations["server_shelf_api_post_barcode_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Import */
+        post: operations["server_shelf_api_post_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/export.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Csv */
+        get: operations["server_shelf_api_export_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/export.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Json */
+        get: operations["server_shelf_api_export_json"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -464,18 +662,76 @@ export interface components {
             password: string;
         };
         /**
+         * ShelfQuery
+         * @description What to look for: words in the name, kinds, verdicts; how sorted; which stretch.
+         */
+        ShelfQuery: {
+            /**
+             * Search
+             * @default
+             */
+            search: string;
+            /** Kind */
+            kind?: string[];
+            /** Verdict */
+            verdict?: string[];
+            /**
+             * Home
+             * @default false
+             */
+            home: boolean;
+            /**
+             * Sort
+             * @default newest
+             * @enum {string}
+             */
+            sort: "newest" | "name" | "sugar_price" | "strength" | "acid" | "litre_price" | "at_home";
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Limit
+             * @default 100
+             */
+            limit: number;
+        };
+        /**
+         * BesideOut
+         * @description A measured gravity beside what the label alone gives.
+         */
+        BesideOut: {
+            label_reads: components["schemas"]["IntervalOut"];
+            /** Measured Sg */
+            measured_sg: number;
+            /** Agree */
+            agree: boolean;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * FactsOut
-         * @description What core makes of a product: g/L, g per 100 g, SG 20/20, % vol, price of 100 g sugar.
+         * @description What core makes of a product: g/L, g per 100 g, SG 20/20, % vol, acidity as tartaric in
+         *     g/L, and prices of 100 g of its sugar, of a litre and of one piece.
          */
         FactsOut: {
-            /** Sugar G Per L */
-            sugar_g_per_l: number | null;
+            sugar_g_per_l: components["schemas"]["IntervalOut"] | null;
             /** Sugar G Per 100 G */
             sugar_g_per_100_g: number;
             reads: components["schemas"]["IntervalOut"] | null;
             strength_alone: components["schemas"]["IntervalOut"] | null;
+            acid_g_per_l: components["schemas"]["IntervalOut"] | null;
             /** Price Per 100 G Sugar */
             price_per_100_g_sugar: string | null;
+            /** Price Per Litre */
+            price_per_litre: string | null;
+            /** Price Each */
+            price_each: string | null;
+            verdict: components["schemas"]["VerdictOut"];
+            /** Preservatives */
+            preservatives: string[];
+            beside: components["schemas"]["BesideOut"] | null;
         };
         /**
          * IntervalOut
@@ -489,42 +745,114 @@ export interface components {
             /** High */
             high: number;
         };
-        /** ProductOut */
-        ProductOut: {
-            /** Name */
-            name: string;
-            /**
-             * Kind
-             * @default juice
-             */
-            kind: string;
-            /** Fruit */
-            fruit?: string | null;
-            /** Sugar */
-            sugar?: string | null;
+        /**
+         * PrintedIn
+         * @description The sugars line: grams as text, in so many ml or g, of it as sold or made up.
+         */
+        PrintedIn: {
             /** Sugars G */
             sugars_g?: string | null;
             /** Per Ml */
             per_ml?: number | null;
             /** Per G */
             per_g?: number | null;
-            /** Measured Sg */
-            measured_sg?: number | null;
-            /** Pack Ml */
-            pack_ml?: number | null;
-            /** Pack G */
-            pack_g?: number | null;
-            /** Price */
-            price: string;
+        };
+        /**
+         * ProductOut
+         * @description A product on the shelf. `as_sold` is its sugar as a pour takes it, made up or not.
+         */
+        ProductOut: {
             /** Id */
             id: number;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Fruit */
+            fruit: string | null;
+            /** Sugar */
+            sugar: string | null;
+            /** Sugars G */
+            sugars_g: string | null;
+            /** Per Ml */
+            per_ml: number | null;
+            /** Per G */
+            per_g: number | null;
+            /** Made Up */
+            made_up: boolean;
+            /** Dilution Parts */
+            dilution_parts: number | null;
+            /** Makes Ml */
+            makes_ml: number | null;
+            as_sold: components["schemas"]["PrintedIn"] | null;
+            /** Measured Sg */
+            measured_sg: number | null;
+            /** Measured On */
+            measured_on: string | null;
+            /** Pack Ml */
+            pack_ml: number | null;
+            /** Pack G */
+            pack_g: number | null;
+            /** Pack Count */
+            pack_count: number | null;
+            /** Price */
+            price: string | null;
+            /** Label Text */
+            label_text: string;
+            /** Corrected */
+            corrected: string[];
+            /** Barcode */
+            barcode: string;
+            /** Colour */
+            colour: string;
+            /** At Home */
+            at_home: string;
+            /** Best Before */
+            best_before: string | null;
             facts: components["schemas"]["FactsOut"];
+        };
+        /**
+         * ShelfOut
+         * @description A stretch of the shelf. `total` match what was asked; `standing` and `at_home` are all.
+         */
+        ShelfOut: {
+            /** Total */
+            total: number;
+            /** Standing */
+            standing: number;
+            /** At Home */
+            at_home: number;
+            /** Items */
+            items: components["schemas"]["ProductOut"][];
+        };
+        /**
+         * VerdictOut
+         * @description `code` is stable, `word` two or three words, `reason` and `uses` sentences.
+         */
+        VerdictOut: {
+            /** Code */
+            code: string;
+            /** Word */
+            word: string;
+            /** Reason */
+            reason: string;
+            /** Uses */
+            uses: string[];
         };
         /**
          * ProductIn
          * @description A product as typed. Amounts in ml or g; `sugars_g` and `price` as text.
+         *
+         *     `price` may be as on a shelf edge, "2 for £3"; `place` and `bought_on` go with it. `corrected`
+         *     names what the person set against the label's reader.
          */
         ProductIn: {
+            /** Sugars G */
+            sugars_g?: string | null;
+            /** Per Ml */
+            per_ml?: number | null;
+            /** Per G */
+            per_g?: number | null;
             /** Name */
             name: string;
             /**
@@ -536,20 +864,288 @@ export interface components {
             fruit?: string | null;
             /** Sugar */
             sugar?: string | null;
-            /** Sugars G */
-            sugars_g?: string | null;
-            /** Per Ml */
-            per_ml?: number | null;
-            /** Per G */
-            per_g?: number | null;
+            /**
+             * Made Up
+             * @default false
+             */
+            made_up: boolean;
+            /** Dilution Parts */
+            dilution_parts?: number | null;
+            /** Makes Ml */
+            makes_ml?: number | null;
             /** Measured Sg */
             measured_sg?: number | null;
             /** Pack Ml */
             pack_ml?: number | null;
             /** Pack G */
             pack_g?: number | null;
+            /** Pack Count */
+            pack_count?: number | null;
             /** Price */
-            price: string;
+            price?: string | null;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Bought On */
+            bought_on?: string | null;
+            /**
+             * Label Text
+             * @default
+             */
+            label_text: string;
+            /**
+             * Corrected
+             * @default []
+             */
+            corrected: string[];
+            /**
+             * Barcode
+             * @default
+             */
+            barcode: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /**
+             * At Home
+             * @default 0
+             */
+            at_home: number | string;
+            /** Best Before */
+            best_before?: string | null;
+        };
+        /**
+         * HomeIn
+         * @description How many packs stand at home, whole and part: 2.5.
+         */
+        HomeIn: {
+            /** At Home */
+            at_home: number | string;
+        };
+        /**
+         * MeasuredIn
+         * @description A gravity read in it, or None to take it back.
+         */
+        MeasuredIn: {
+            /** Sg */
+            sg: number | null;
+            /**
+             * Temperature C
+             * @default 20
+             */
+            temperature_c: number;
+        };
+        /** PriceOut */
+        PriceOut: {
+            /** Amount */
+            amount: string;
+            /** Place */
+            place: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
+         * PriceIn
+         * @description A price seen, as on the shelf edge.
+         */
+        PriceIn: {
+            /** Amount */
+            amount: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** On */
+            on?: string | null;
+        };
+        /** CompareOut */
+        CompareOut: {
+            /** Products */
+            products: components["schemas"]["ProductOut"][];
+            /** Made */
+            made: components["schemas"]["ComparedOut"][];
+        };
+        /**
+         * ComparedOut
+         * @description What so many packs of one product make in a vessel, topped up with nothing.
+         */
+        ComparedOut: {
+            /** Id */
+            id: number;
+            /** Fills Ml */
+            fills_ml: number;
+            /** Overflows */
+            overflows: boolean;
+            start: components["schemas"]["IntervalOut"] | null;
+            strength: components["schemas"]["IntervalOut"] | null;
+            /** Cost */
+            cost: string | null;
+        };
+        /**
+         * CompareIn
+         * @description Two to four products, how many packs of each, and the vessel.
+         */
+        CompareIn: {
+            /** Ids */
+            ids: number[];
+            /**
+             * Packs
+             * @default 3
+             */
+            packs: number;
+            /**
+             * Vessel Ml
+             * @default 5000
+             */
+            vessel_ml: number;
+        };
+        /**
+         * FieldOut
+         * @description A figure or word of the label, at `start` to `end` of the text; `doubt` when not sure.
+         */
+        FieldOut: {
+            /** Key */
+            key: string;
+            /** Value */
+            value: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Doubt */
+            doubt: string;
+        };
+        /**
+         * FindingOut
+         * @description An ingredient that matters, where it stands; `effects` the most harmful first.
+         */
+        FindingOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Name */
+            name: string;
+            /** E Number */
+            e_number: string;
+            /** Effects */
+            effects: string[];
+            /** Reason */
+            reason: string;
+            /** Workaround */
+            workaround: string;
+        };
+        /** HintOut */
+        HintOut: {
+            /** Code */
+            code: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * LabelReadingOut
+         * @description A label read. `as_sold` only when all it rests on is sure; else `why_not` says what to
+         *     settle.
+         *
+         *     `start` and `end` count Unicode code points.
+         */
+        LabelReadingOut: {
+            /** Fields */
+            fields: components["schemas"]["FieldOut"][];
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Hints */
+            hints: components["schemas"]["HintOut"][];
+            as_sold: components["schemas"]["PrintedIn"] | null;
+            /** Why Not */
+            why_not: string;
+            /** Ferments */
+            ferments: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /** LabelTextIn */
+        LabelTextIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * CropOut
+         * @description A piece of the photograph that a figure came from, as a PNG data address.
+         */
+        CropOut: {
+            /** Key */
+            key: string;
+            /** Image */
+            image: string;
+        };
+        /**
+         * PhotoOut
+         * @description A photographed label: its text, the reading, and for each figure the crop it came from.
+         */
+        PhotoOut: {
+            /** Text */
+            text: string;
+            reading: components["schemas"]["LabelReadingOut"];
+            /** Crops */
+            crops: components["schemas"]["CropOut"][];
+        };
+        /**
+         * FoundOut
+         * @description What the product service knows of a barcode, read as a label is; `product` to begin from.
+         */
+        FoundOut: {
+            /** Barcode */
+            barcode: string;
+            /** Name */
+            name: string;
+            /** Label Text */
+            label_text: string;
+            reading: components["schemas"]["LabelReadingOut"];
+            /** Pack */
+            pack: string;
+            /** Doubts */
+            doubts: string[];
+        };
+        /**
+         * CodesOut
+         * @description Barcodes read in a picture, surest first.
+         */
+        CodesOut: {
+            /** Codes */
+            codes: string[];
+        };
+        /**
+         * ImportOut
+         * @description What an import did. With `errors`, nothing was brought in.
+         */
+        ImportOut: {
+            /** Added */
+            added: number;
+            /** Known */
+            known: number;
+            /** Errors */
+            errors: components["schemas"]["RowErrorOut"][];
+        };
+        /**
+         * RowErrorOut
+         * @description What is wrong in one row of a file; rows are counted as a person does, from 1.
+         */
+        RowErrorOut: {
+            /** Row */
+            row: number;
+            /** At */
+            at: string;
+            /** Text */
+            text: string;
         };
         /**
          * DrinkOut
@@ -930,6 +1526,20 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * KindOut
+         * @description A kind of product: poured as drink or not, and weighed or not.
+         */
+        KindOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Poured */
+            poured: boolean;
+            /** Weighed */
+            weighed: boolean;
+        };
+        /**
          * NamedOut
          * @description A row of a reference table.
          */
@@ -945,7 +1555,9 @@ export interface components {
          */
         ReferenceOut: {
             /** Kinds */
-            kinds: string[];
+            kinds: components["schemas"]["KindOut"][];
+            /** Verdicts */
+            verdicts: components["schemas"]["NamedOut"][];
             /** Fruits */
             fruits: components["schemas"]["NamedOut"][];
             /** Sugars */
@@ -1246,7 +1858,15 @@ export interface operations {
     };
     server_shelf_api_list_products: {
         parameters: {
-            query?: never;
+            query?: {
+                search?: string;
+                kind?: string[];
+                verdict?: string[];
+                home?: boolean;
+                sort?: "newest" | "name" | "sugar_price" | "strength" | "acid" | "litre_price" | "at_home";
+                offset?: number;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1259,11 +1879,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProductOut"][];
+                    "application/json": components["schemas"]["ShelfOut"];
                 };
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1333,7 +1980,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_read_a_label: {
+    server_shelf_api_read_a_product: {
         parameters: {
             query?: never;
             header?: never;
@@ -1353,6 +2000,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FactsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_get_product: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductOut"];
                 };
             };
             /** @description Unauthorized */
@@ -1562,6 +2267,680 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_put_at_home: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HomeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_post_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuredIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_list_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_post_price: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PriceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_post_compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_read_a_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelTextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelReadingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_read_a_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Picture
+                     * Format: binary
+                     */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_get_barcode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_post_barcode_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Picture
+                     * Format: binary
+                     */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_post_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_export_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_shelf_api_export_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

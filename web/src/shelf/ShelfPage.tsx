@@ -1,194 +1,285 @@
-import { Box, chakra, Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { chakra, Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
-import { useProducts, useReference, useSession } from "../api/queries";
-import { gravity, money, pack, percent, range } from "../format";
+import { type ShelfQuery, useReference, useSession, useShelf } from "../api/queries";
+import { ChoiceField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
-import { ActButton, Empty, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
-import { drinkToken } from "../theme/drinks";
-import { LabelForm } from "./LabelForm";
+import { ActButton, Empty, GoButton, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
+import { LabelReader } from "./LabelReader";
+import { ProductRow } from "./ProductRow";
 
 type Product = Schemas["ProductOut"];
+type Sort = NonNullable<ShelfQuery["sort"]>;
+
+const STRETCH = 50;
+
+const sorts: [Sort, string][] = [
+  ["newest", "newest"],
+  ["sugar_price", "cheapest sugar"],
+  ["strength", "strength alone"],
+  ["acid", "sharpness"],
+  ["litre_price", "price of a litre"],
+  ["at_home", "at home"],
+  ["name", "name"],
+];
 
 export default function ShelfPage() {
-  const products = useProducts();
+  const [params, setParams] = useSearchParams();
+  const reading = params.has("read");
+  const [compared, setCompared] = useState<Product[]>([]);
+  const [limit, setLimit] = useState(STRETCH);
+  const [filtering, setFiltering] = useState(false);
+  const query: ShelfQuery = {
+    sort: (params.get("sort") as Sort | null) ?? "newest",
+    limit: Math.min(limit, 200),
+  };
+  if (params.get("find")) query.search = params.get("find") ?? "";
+  if (params.get("kind")) query.kind = [params.get("kind") ?? ""];
+  if (params.get("verdict")) query.verdict = [params.get("verdict") ?? ""];
+  if (params.has("home")) query.home = true;
+
+  const shelf = useShelf(query);
   const reference = useReference();
   const session = useSession();
   const queries = useQueryClient();
   const say = useSay();
-  const [search, setSearch] = useSearchParams();
-  const reading = search.has("read");
-  const [editing, setEditing] = useState<Product | null>(null);
-  if (products.isPending || reference.isPending) return <Waiting what="Looking along the shelf" />;
-  if (products.isError) return <Trouble error={products.error} again={() => products.refetch()} />;
+  if (shelf.isPending || reference.isPending) return <Waiting what="Looking along the shelf" />;
+  if (shelf.isError) return <Trouble error={shelf.error} again={() => shelf.refetch()} />;
   if (reference.isError)
     return <Trouble error={reference.error} again={() => reference.refetch()} />;
   const currency = session.data?.currency ?? "GBP";
+  const { items, total, standing, at_home } = shelf.data;
 
-  const readALabel = () => {
-    setEditing(null);
-    setSearch({ read: "" });
-  };
-  const close = () => {
-    setEditing(null);
-    setSearch({});
-  };
+  function look(key: string, value: string | null) {
+    setLimit(STRETCH);
+    setParams((before) => {
+      const next = new URLSearchParams(before);
+      if (value === null) next.delete(key);
+      else next.set(key, value);
+      return next;
+    });
+  }
+  const readALabel = () => look("read", "");
+
+  const again = () => queries.invalidateQueries({ queryKey: ["products"] });
 
   async function remove(product: Product) {
     const path = { params: { path: { product_id: product.id } } };
     await answer(api.DELETE("/api/shelf/products/{product_id}", path));
-    await queries.invalidateQueries({ queryKey: ["products"] });
+    setCompared((before) => before.filter((one) => one.id !== product.id));
+    await again();
     say(`${product.name} is off the shelf.`, async () => {
       await answer(api.POST("/api/shelf/products/{product_id}/restore", path));
-      await queries.invalidateQueries({ queryKey: ["products"] });
+      await again();
     });
   }
 
-  const open = reading || editing !== null;
+  async function atHome(product: Product, packs: string) {
+    await answer(
+      api.POST("/api/shelf/products/{product_id}/home", {
+        params: { path: { product_id: product.id } },
+        body: { at_home: packs },
+      }),
+    );
+    await again();
+  }
+
+  const narrowed = ["find", "kind", "verdict", "home"].some((key) => params.has(key));
   return (
     <Stack gap="4">
-      <Flex align="center" gap="4" wrap="wrap">
+      <Flex align="center" gap="3" wrap="wrap">
         <Heading as="h1" size="2xl" fontFamily="heading">
           Shelf
         </Heading>
-        <Text color="quiet">{products.data.length} things</Text>
-        <ActButton ml="auto" onClick={readALabel} aria-expanded={open}>
-          Read a label
-        </ActButton>
+        <Text color="quiet">
+          {standing} {standing === 1 ? "thing" : "things"} · {at_home} at home
+        </Text>
+        <HStack ml="auto" gap="2" wrap="wrap">
+          <GoButton
+            to="/shelf/files"
+            bg="enamel"
+            color="ink"
+            borderWidth="1.5px"
+            borderColor="rim"
+            px="4"
+          >
+            In and out
+          </GoButton>
+          <ActButton onClick={readALabel} aria-expanded={reading}>
+            Read a label
+          </ActButton>
+        </HStack>
       </Flex>
       <Flex gap="4" align="flex-start" direction={{ base: "column-reverse", lg: "row" }}>
         <Panel flex="1" w="full">
-          {products.data.length === 0 ? (
+          {standing === 0 ? (
             <Empty
               title="Nothing on the shelf yet"
-              text="Take the first carton and copy two things off it: the sugars per 100 ml, and what it cost."
-              step={!open && <ActButton onClick={readALabel}>Read the first label</ActButton>}
+              text="Take the first carton: paste its label, photograph it, or copy the sugars per 100 ml and what it cost."
+              step={!reading && <ActButton onClick={readALabel}>Read the first label</ActButton>}
             />
           ) : (
-            <chakra.ul listStyleType="none" aria-label="On the shelf">
-              {products.data.map((product) => (
-                <ProductRow
-                  key={product.id}
-                  product={product}
-                  currency={currency}
-                  onCorrect={() => {
-                    setSearch({});
-                    setEditing(product);
-                  }}
-                  onRemove={() => remove(product)}
+            <>
+              <Flex gap="3" align="flex-end" wrap="wrap" pb="3" role="search">
+                <chakra.div flex="1 1 12rem">
+                  <TextField
+                    label="Find"
+                    hideLabel
+                    type="search"
+                    placeholder="Find by name, fruit or barcode"
+                    defaultValue={params.get("find") ?? ""}
+                    onChange={(event) => look("find", event.target.value || null)}
+                  />
+                </chakra.div>
+                <chakra.div flex="0 1 13rem">
+                  <ChoiceField
+                    label="Sort by"
+                    hideLabel
+                    value={query.sort ?? "newest"}
+                    onChange={(sort) => look("sort", sort)}
+                  >
+                    {sorts.map(([key, name]) => (
+                      <option key={key} value={key}>
+                        by {name}
+                      </option>
+                    ))}
+                  </ChoiceField>
+                </chakra.div>
+                <QuietButton
+                  aria-expanded={filtering || narrowed}
+                  onClick={() => setFiltering(!filtering)}
+                >
+                  Only …
+                </QuietButton>
+              </Flex>
+              {(filtering || narrowed) && (
+                <Flex gap="3" align="flex-end" wrap="wrap" pb="3">
+                  <chakra.div flex="1 1 11rem">
+                    <ChoiceField
+                      label="Kind"
+                      value={params.get("kind") ?? ""}
+                      onChange={(kind) => look("kind", kind || null)}
+                    >
+                      <option value="">every kind</option>
+                      {reference.data.kinds
+                        .filter((kind) => kind.key !== "water")
+                        .map((kind) => (
+                          <option key={kind.key} value={kind.key}>
+                            {kind.name}
+                          </option>
+                        ))}
+                    </ChoiceField>
+                  </chakra.div>
+                  <chakra.div flex="1 1 11rem">
+                    <ChoiceField
+                      label="Verdict"
+                      value={params.get("verdict") ?? ""}
+                      onChange={(verdict) => look("verdict", verdict || null)}
+                    >
+                      <option value="">any verdict</option>
+                      {reference.data.verdicts.map((verdict) => (
+                        <option key={verdict.key} value={verdict.key}>
+                          {verdict.name}
+                        </option>
+                      ))}
+                    </ChoiceField>
+                  </chakra.div>
+                  <QuietButton
+                    aria-pressed={params.has("home")}
+                    bg={params.has("home") ? "glass" : "enamel"}
+                    onClick={() => look("home", params.has("home") ? null : "")}
+                  >
+                    {params.has("home") ? "✓ " : ""}At home
+                  </QuietButton>
+                </Flex>
+              )}
+              {items.length === 0 ? (
+                <Empty
+                  title="Nothing like that stands here"
+                  text="Look for less: part of the name, or any kind."
+                  step={
+                    <QuietButton onClick={() => setParams({})}>Show the whole shelf</QuietButton>
+                  }
                 />
-              ))}
-            </chakra.ul>
+              ) : (
+                <chakra.ul listStyleType="none" aria-label="On the shelf">
+                  {items.map((product) => (
+                    <ProductRow
+                      key={product.id}
+                      product={product}
+                      currency={currency}
+                      kindName={
+                        reference.data.kinds.find((kind) => kind.key === product.kind)?.name ?? ""
+                      }
+                      compact={reading}
+                      compared={compared.some((one) => one.id === product.id)}
+                      canCompare={compared.length < 4}
+                      onCompare={(on) =>
+                        setCompared(
+                          on
+                            ? [...compared, product]
+                            : compared.filter((one) => one.id !== product.id),
+                        )
+                      }
+                      onAtHome={(packs) => atHome(product, packs)}
+                      onRemove={() => remove(product)}
+                    />
+                  ))}
+                </chakra.ul>
+              )}
+              {items.length < total && limit < 200 && (
+                <QuietButton mt="3" onClick={() => setLimit(limit + STRETCH)}>
+                  Show more: {items.length} of {total}
+                </QuietButton>
+              )}
+              {items.length < total && limit >= 200 && (
+                <Text color="quiet" pt="3">
+                  The first 200 of {total}: find the rest by name.
+                </Text>
+              )}
+            </>
+          )}
+          {compared.length > 0 && (
+            <HStack
+              position="sticky"
+              bottom="2"
+              bg="enamel"
+              borderWidth="2px"
+              borderColor="amber"
+              rounded="xl"
+              px="3"
+              py="2"
+              mt="3"
+              gap="3"
+              wrap="wrap"
+            >
+              <Text>{compared.map((one) => one.name).join(" · ")}</Text>
+              <HStack ml="auto">
+                <QuietButton onClick={() => setCompared([])}>None</QuietButton>
+                {compared.length > 1 ? (
+                  <GoButton to={`/shelf/compare?ids=${compared.map((one) => one.id).join(",")}`}>
+                    Compare {compared.length}
+                  </GoButton>
+                ) : (
+                  <Text color="quiet">and one more to compare</Text>
+                )}
+              </HStack>
+            </HStack>
           )}
         </Panel>
-        {open && (
-          <Panel w={{ base: "full", lg: "25rem" }} position={{ lg: "sticky" }} top={{ lg: "4" }}>
-            <LabelForm
-              key={editing?.id ?? "new"}
-              product={editing}
+        {reading && (
+          <Panel w={{ base: "full", lg: "27rem" }} flexShrink="0">
+            <LabelReader
+              product={null}
               reference={reference.data}
               currency={currency}
-              onClose={close}
+              onClose={() => look("read", null)}
             />
           </Panel>
         )}
       </Flex>
     </Stack>
-  );
-}
-
-function ProductRow({
-  product,
-  currency,
-  onCorrect,
-  onRemove,
-}: {
-  product: Product;
-  currency: string;
-  onCorrect: () => void;
-  onRemove: () => void;
-}) {
-  const { facts } = product;
-  return (
-    <chakra.li
-      display="grid"
-      gridTemplateColumns={{
-        base: "14px 1fr auto",
-        md: "14px minmax(0,1.3fr) minmax(0,1.2fr) 10.5rem auto",
-      }}
-      gap="3"
-      alignItems="center"
-      py="2.5"
-      borderBottomWidth="1px"
-      borderColor="line"
-      _last={{ borderBottomWidth: 0 }}
-    >
-      <Box bg={drinkToken(product)} borderWidth="1px" borderColor="rim" rounded="md" h="44px" />
-      <Box minW="0">
-        <Text fontWeight="600" lineHeight="1.25">
-          {product.name}
-        </Text>
-        <Text color="quiet" fontSize="sm">
-          {product.pack_ml ? pack(product.pack_ml, "ml") : pack(product.pack_g ?? 0, "g")} ·{" "}
-          {money(product.price, currency)}
-        </Text>
-      </Box>
-      <Box
-        gridColumn={{ base: "2 / -1", md: "auto" }}
-        gridRow={{ base: 2, md: "auto" }}
-        fontSize="sm"
-      >
-        {facts.sugar_g_per_l !== null ? (
-          <Text>{Math.round(facts.sugar_g_per_l)} g/L sugar</Text>
-        ) : (
-          <Text>{Math.round(facts.sugar_g_per_100_g)} g sugar in 100 g</Text>
-        )}
-        {facts.reads && (
-          <Text color="quiet">
-            reads {range(facts.reads, gravity)}
-            {facts.strength_alone && ` · alone ${percent(facts.strength_alone.value)}`}
-          </Text>
-        )}
-      </Box>
-      <Text
-        fontSize="sm"
-        textAlign={{ md: "right" }}
-        gridColumn={{ base: "2 / -1", md: "auto" }}
-        gridRow={{ base: 3, md: "auto" }}
-      >
-        {facts.price_per_100_g_sugar ? (
-          <>
-            <Box as="span" fontWeight="600">
-              {money(facts.price_per_100_g_sugar, currency)}
-            </Box>{" "}
-            <Box as="span" color="quiet">
-              per 100 g sugar
-            </Box>
-          </>
-        ) : (
-          "no sugar"
-        )}
-      </Text>
-      <HStack gap="1" gridRow={{ base: 1, md: "auto" }} gridColumn={{ base: 3, md: "auto" }}>
-        <QuietButton
-          px="3"
-          borderColor="line"
-          onClick={onCorrect}
-          aria-label={`Correct ${product.name}`}
-        >
-          Correct
-        </QuietButton>
-        <QuietButton
-          px="3"
-          borderColor="line"
-          onClick={onRemove}
-          aria-label={`Take ${product.name} off the shelf`}
-        >
-          ✕
-        </QuietButton>
-      </HStack>
-    </chakra.li>
   );
 }

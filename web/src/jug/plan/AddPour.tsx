@@ -2,8 +2,8 @@ import { HStack, Stack, Text } from "@chakra-ui/react";
 import { memo, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
-import { useProducts } from "../../api/queries";
-import { ChoiceField } from "../../frame/fields";
+import { useShelf } from "../../api/queries";
+import { ChoiceField, TextField } from "../../frame/fields";
 import { QuietButton } from "../../frame/states";
 
 type Pour = Schemas["PourIn"];
@@ -19,8 +19,12 @@ export function pourOf(product: Schemas["ProductOut"]): Pour {
     kind: product.kind,
     fruit: product.fruit,
     sugar: product.sugar,
-    label: product.sugars_g
-      ? { sugars_g: product.sugars_g, per_ml: product.per_ml, per_g: product.per_g }
+    label: product.as_sold?.sugars_g
+      ? {
+          sugars_g: product.as_sold.sugars_g,
+          per_ml: product.as_sold.per_ml ?? null,
+          per_g: product.as_sold.per_g ?? null,
+        }
       : null,
     measured_sg: product.measured_sg,
     price: product.price,
@@ -29,6 +33,9 @@ export function pourOf(product: Schemas["ProductOut"]): Pour {
     product_id: product.id,
   };
 }
+
+/** What a list to choose from holds at once; a longer shelf is searched. */
+export const everything = { sort: "name", limit: 200 } as const;
 
 /** White sugar from the shelf when some stands there, with its price; plain otherwise. */
 export function sugarToPour(products: Schemas["ProductOut"][]): Pour {
@@ -41,9 +48,11 @@ export const AddPour = memo(function AddPour({
 }: {
   onAdd: (pour: Pour, pack: number) => void;
 }) {
-  const products = useProducts();
+  const [find, setFind] = useState("");
+  const products = useShelf(find ? { ...everything, search: find } : everything);
   const [chosen, setChosen] = useState("");
-  const shelf = products.data ?? [];
+  const shelf = (products.data?.items ?? []).filter((row) => row.facts.verdict.code !== "supply");
+  const long = (products.data?.standing ?? 0) > everything.limit;
 
   function add() {
     if (chosen === "water") onAdd(tap, 0);
@@ -61,13 +70,21 @@ export const AddPour = memo(function AddPour({
 
   return (
     <Stack pt="3" gap="2">
-      {products.data?.length === 0 && (
+      {products.data?.standing === 0 && (
         <Text color="quiet">
           Nothing stands on the shelf yet.{" "}
           <Link to="/shelf?read">
             <u>Read the label of a carton first.</u>
           </Link>
         </Text>
+      )}
+      {long && (
+        <TextField
+          label="Find on the shelf"
+          type="search"
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+        />
       )}
       <HStack align="flex-end" gap="2">
         <ChoiceField label="Pour from the shelf" value={chosen} onChange={setChosen}>

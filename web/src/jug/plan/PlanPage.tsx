@@ -1,12 +1,12 @@
 import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { memo, useCallback, useMemo, useRef } from "react";
 import type { Schemas } from "../../api/client";
-import { useProducts } from "../../api/queries";
+import { useShelf } from "../../api/queries";
 import { volume } from "../../format";
 import { useKeys } from "../../frame/keys";
 import { Empty, GoButton, Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
-import { AddPour, sugarToPour, tap } from "./AddPour";
+import { AddPour, everything, sugarToPour, tap } from "./AddPour";
 import { AimPanel } from "./AimPanel";
 import { Answer, Cost } from "./Answer";
 import { Drawing } from "./Drawing";
@@ -17,7 +17,7 @@ import { type Keeping, usePlan } from "./usePlan";
 
 export default function PlanPage() {
   const { jug, reference, session } = useJugContext();
-  const products = useProducts();
+  const products = useShelf(everything);
   const planned = jug.kept.plan.vessel;
   const vessel = reference.vessels.find((row) => row.key === planned?.key);
   const capacity = planned?.volume_ml ?? 5000;
@@ -75,7 +75,7 @@ export default function PlanPage() {
   /** Hold the aim, with sugar and water to give, adding them when they are not poured yet. */
   const aim = useCallback(() => {
     change((before) => {
-      const sugar = sugarToPour(products.data ?? []);
+      const sugar = sugarToPour(products.data?.items ?? []);
       const pours = before.pours.map((row) => ({ ...row, gives: false }));
       const give = (
         pour: Schemas["PourIn"],

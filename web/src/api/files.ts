@@ -1,0 +1,12 @@
+/** What to give openapi-fetch for an endpoint that takes one file under `field`. */
+export function upload<Field extends string>(field: Field, file: File) {
+  return {
+    // The schema calls a file's contents a string.
+    body: { [field]: file as unknown as string } as Record<Field, string>,
+    bodySerializer: () => {
+      const form = new FormData();
+      form.append(field, file);
+      return form;
+    },
+  };
+}

@@ -1,0 +1,165 @@
+import { Box, chakra, HStack, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
+import type { Schemas } from "../api/client";
+import { gravity, money, percent, productPack, range, sugarShare, whole } from "../format";
+import { QuietButton } from "../frame/states";
+import { Tick } from "../frame/Tick";
+import { drinkToken } from "../theme/drinks";
+import css from "./ProductRow.module.css";
+import { VerdictMark } from "./Verdict";
+
+type Product = Schemas["ProductOut"];
+
+export function ProductRow({
+  product,
+  currency,
+  kindName,
+  compact,
+  compared,
+  canCompare,
+  onCompare,
+  onAtHome,
+  onRemove,
+}: {
+  product: Product;
+  currency: string;
+  kindName: string;
+  /** Beside the open reader there is room to look, not to act. */
+  compact: boolean;
+  compared: boolean;
+  canCompare: boolean;
+  onCompare: (on: boolean) => void;
+  onAtHome: (packs: string) => void;
+  onRemove: () => void;
+}) {
+  const { facts } = product;
+  const poured = facts.verdict.code !== "supply";
+  return (
+    <chakra.li
+      display="grid"
+      gridTemplateColumns={{
+        base: "14px minmax(0,1fr) auto",
+        md: compact
+          ? "14px minmax(0,1.2fr) minmax(0,1fr)"
+          : "14px minmax(0,1.2fr) minmax(0,1.15fr) minmax(0,1fr) 16.5rem",
+      }}
+      columnGap="3"
+      rowGap="1"
+      alignItems="center"
+      py="2.5"
+      borderBottomWidth="1px"
+      borderColor="line"
+      _last={{ borderBottomWidth: 0 }}
+    >
+      <Box
+        bg={
+          poured
+            ? drinkToken({ fruit: product.colour || product.fruit, kind: product.kind })
+            : "transparent"
+        }
+        borderWidth="1px"
+        borderColor="rim"
+        rounded="md"
+        h="100%"
+        minH="44px"
+        gridRow={{ base: "1 / span 3", md: compact ? "1 / span 2" : "auto" }}
+      />
+      <Box minW="0">
+        <Link to={`/shelf/${product.id}`} className={css.name}>
+          {product.name}
+        </Link>
+        <Text color="quiet" fontSize="sm">
+          {productPack(product)}
+          {product.price !== null && ` · ${money(product.price, currency)}`}
+          {Number(product.at_home) > 0 && ` · ${Number(product.at_home)} at home`}
+        </Text>
+      </Box>
+      <Box
+        gridColumn={{ base: "2 / -1", md: "auto" }}
+        gridRow={{ base: 2, md: "auto" }}
+        fontSize="sm"
+      >
+        {!poured ? null : facts.sugar_g_per_l !== null ? (
+          <Text>{range(facts.sugar_g_per_l, whole)} g/L sugar</Text>
+        ) : (
+          <Text>{sugarShare(facts.sugar_g_per_100_g)} g sugar in 100 g</Text>
+        )}
+        {facts.reads && (
+          <Text color="quiet">
+            reads {range(facts.reads, gravity)}
+            {facts.strength_alone && ` · alone ${percent(facts.strength_alone.value)}`}
+          </Text>
+        )}
+      </Box>
+      <Box
+        fontSize="sm"
+        gridColumn={{ base: "2 / -1", md: compact ? "3" : "auto" }}
+        gridRow={{ base: 3, md: compact ? 2 : "auto" }}
+      >
+        {poured ? <VerdictMark verdict={facts.verdict} /> : <Text color="quiet">{kindName}</Text>}
+        <Text>
+          {facts.price_per_100_g_sugar !== null && (
+            <>
+              <b>{money(String(facts.price_per_100_g_sugar), currency)}</b>{" "}
+              <Box as="span" color="quiet">
+                per 100 g sugar
+              </Box>
+            </>
+          )}
+          {facts.price_each !== null && `${money(String(facts.price_each), currency)} each`}
+        </Text>
+      </Box>
+      <HStack
+        hidden={compact}
+        gap="1"
+        wrap="wrap"
+        justify="flex-end"
+        gridRow={{ base: 4, md: "auto" }}
+        gridColumn={{ base: "1 / -1", md: "auto" }}
+      >
+        <HStack gap="0" role="group" aria-label={`${product.name} at home`}>
+          <QuietButton
+            px="3"
+            borderColor="line"
+            roundedRight="none"
+            aria-label={`One ${product.name} less at home`}
+            disabled={Number(product.at_home) === 0}
+            onClick={() => onAtHome(String(Math.max(Number(product.at_home) - 1, 0)))}
+          >
+            −
+          </QuietButton>
+          <QuietButton
+            px="3"
+            borderColor="line"
+            roundedLeft="none"
+            borderLeftWidth="0"
+            aria-label={`One ${product.name} more at home`}
+            onClick={() => onAtHome(String(Number(product.at_home) + 1))}
+          >
+            +
+          </QuietButton>
+        </HStack>
+        {poured && (
+          <Tick
+            label={`Compare ${product.name}`}
+            checked={compared}
+            disabled={!compared && !canCompare}
+            onChange={onCompare}
+          >
+            <Text as="span" fontSize="sm">
+              compare
+            </Text>
+          </Tick>
+        )}
+        <QuietButton
+          px="3"
+          borderColor="line"
+          onClick={onRemove}
+          aria-label={`Take ${product.name} off the shelf`}
+        >
+          ✕
+        </QuietButton>
+      </HStack>
+    </chakra.li>
+  );
+}

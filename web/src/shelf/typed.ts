@@ -1,0 +1,166 @@
+import type { Schemas } from "../api/client";
+
+type Product = Schemas["ProductOut"];
+type ProductIn = Schemas["ProductIn"];
+type Reading = Schemas["LabelReadingOut"];
+
+/** A product as it stands in the form: everything as typed. */
+export type Typed = {
+  name: string;
+  kind: string;
+  fruit: string;
+  sugar: string;
+  sugars: string;
+  amount: string;
+  per: "ml" | "g";
+  madeUp: boolean;
+  dilution: string;
+  makes: string;
+  pack: string;
+  packUnit: "ml" | "g" | "pieces";
+  price: string;
+  place: string;
+  home: string;
+  bestBefore: string;
+  barcode: string;
+  colour: string;
+  measured: number | null;
+};
+
+export const empty: Typed = {
+  name: "",
+  kind: "juice",
+  fruit: "",
+  sugar: "sucrose",
+  sugars: "",
+  amount: "100",
+  per: "ml",
+  madeUp: false,
+  dilution: "",
+  makes: "",
+  pack: "1000",
+  packUnit: "ml",
+  price: "",
+  place: "",
+  home: "0",
+  bestBefore: "",
+  barcode: "",
+  colour: "",
+  measured: null,
+};
+
+export function typedFrom(product: Product): Typed {
+  return {
+    name: product.name,
+    kind: product.kind,
+    fruit: product.fruit ?? "",
+    sugar: product.sugar ?? "sucrose",
+    sugars: product.sugars_g ?? "",
+    amount: String(product.per_ml ?? product.per_g ?? 100),
+    per: product.per_g ? "g" : "ml",
+    madeUp: product.made_up,
+    dilution: product.dilution_parts === null ? "" : String(product.dilution_parts),
+    makes: product.makes_ml === null ? "" : String(product.makes_ml),
+    pack: String(product.pack_ml ?? product.pack_g ?? product.pack_count ?? ""),
+    packUnit: product.pack_count ? "pieces" : product.pack_g ? "g" : "ml",
+    price: product.price ?? "",
+    place: "",
+    home: String(Number(product.at_home)),
+    bestBefore: product.best_before ?? "",
+    barcode: product.barcode,
+    colour: product.colour,
+    measured: product.measured_sg,
+  };
+}
+
+function numberOf(text: string): number | null {
+  const trimmed = text.trim().replace(",", ".");
+  return trimmed === "" ? null : Number(trimmed);
+}
+
+/** Whether this kind's sugar comes from a label: drinks do, sugar and helpers do not. */
+export function hasLabel(kind: Schemas["KindOut"] | undefined): boolean {
+  return !!kind?.poured && !["sugar", "water", "acid", "tannin"].includes(kind.key);
+}
+
+export function toProduct(
+  typed: Typed,
+  kind: Schemas["KindOut"] | undefined,
+  labelText: string,
+  corrected: string[],
+): ProductIn {
+  const labelled = hasLabel(kind);
+  const pack = numberOf(typed.pack);
+  const amount = numberOf(typed.amount) ?? 100;
+  return {
+    name: typed.name,
+    kind: typed.kind,
+    fruit: labelled ? typed.fruit || null : null,
+    sugar: typed.kind === "sugar" ? typed.sugar : null,
+    sugars_g: labelled ? typed.sugars : null,
+    per_ml: labelled && typed.per === "ml" ? amount : null,
+    per_g: labelled && typed.per === "g" ? amount : null,
+    made_up: labelled && typed.madeUp,
+    dilution_parts: labelled && typed.madeUp ? numberOf(typed.dilution) : null,
+    makes_ml: labelled && typed.madeUp ? numberOf(typed.makes) : null,
+    measured_sg: typed.measured,
+    pack_ml: typed.packUnit === "ml" ? pack : null,
+    pack_g: typed.packUnit === "g" ? pack : null,
+    pack_count: typed.packUnit === "pieces" ? pack : null,
+    price: typed.price,
+    place: typed.place,
+    label_text: labelText,
+    corrected,
+    barcode: typed.barcode,
+    colour: typed.colour,
+    at_home: typed.home.trim().replace(",", ".") || "0",
+    best_before: typed.bestBefore || null,
+  };
+}
+
+/** The label's figures that fill the form, each with the fields of the form it stands in. */
+export const filledBy: Record<string, (keyof Typed)[]> = {
+  sugars: ["sugars"],
+  basis: ["amount", "per"],
+  prepared: ["madeUp"],
+  dilution: ["dilution"],
+  makes: ["makes"],
+  pack: ["pack", "packUnit"],
+  kind: ["kind"],
+  fruit: ["fruit"],
+};
+
+/** What a reading puts in the form: only what it is sure of, and nothing the person has set. */
+export function fill(typed: Typed, fields: Reading["fields"], corrected: string[]): Typed {
+  const next = { ...typed };
+  for (const field of fields) {
+    if (field.doubt || corrected.includes(field.key)) continue;
+    const [first, unit] = field.value.split(" ");
+    if (field.key === "sugars") next.sugars = field.value;
+    if (field.key === "kind") next.kind = field.value;
+    if (field.key === "fruit") next.fruit = field.value;
+    if (field.key === "prepared") next.madeUp = true;
+    if (field.key === "dilution") next.dilution = field.value;
+    if (field.key === "makes") next.makes = field.value;
+    if (field.key === "basis" && first && (unit === "ml" || unit === "g")) {
+      next.amount = first;
+      next.per = unit;
+    }
+    if (field.key === "pack" && first && (unit === "ml" || unit === "g")) {
+      next.pack = first;
+      next.packUnit = unit;
+    }
+  }
+  return next;
+}
+
+/** The name of a thing from its label: its first line, without the small print. */
+export function titleOf(text: string): string {
+  const line = text.trim().split("\n")[0] ?? "";
+  const name = line.split(/[.,:;|]\s|\s{2,}/)[0] ?? "";
+  // The size is the pack's, not the name's.
+  return name
+    .replace(/\s+\d+(?:[.,]\d+)?\s*(?:ml|cl|dl|l|g|kg|litres?|liter)\b.*$/i, "")
+    .slice(0, 60)
+    .trim();
+}
