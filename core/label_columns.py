@@ -8,7 +8,7 @@ import re
 from dataclasses import dataclass, replace
 
 from core.label_names import NUTRIENT
-from core.printed import AMOUNT, Amount, amount
+from core.printed import SIZE, Amount, amount
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,16 +34,17 @@ _SERVING = (
     r"|taille\s+de\s+(?:la\s+)?portion|tamano\s+de\s+(?:la\s+)?(?:porcion|racion)|bottle|flasche"
     r"|bouteille|botella|can|dose|carton|pack|becher)"
 )
-_SOME = AMOUNT.pattern
 _PER_AMOUNT = re.compile(
-    rf"(?<!\w){_PER}(?!\w)\s*[:/]?\s*(?:{_ONE}\s+)?(?:(?:ca\.?|approx\.?|about)\s*)?{_SOME}"
+    rf"(?<!\w){_PER}(?![^\W\d_])\s*[:/]?\s*(?:{_ONE}\s+)?(?:(?:ca\.?|approx\.?|about)\s*)?{SIZE}"
 )
 # What may stand between a serving and its size: anything but another column's "per".
 _FILLER = rf"(?:(?!(?<!\w){_PER}(?!\w))[^\d\n.;])"
 _PER_SERVING = re.compile(
     rf"(?<!\w)(?:{_PER}\s+)?(?:{_ONE}\s+)?{_SERVING}(?!\w){_FILLER}{{0,24}}\n?{_FILLER}{{0,12}}"
-    rf"(?:(?:1|\d/\d)\s+[a-z]+\s*\(?\s*)?{_SOME}(?:\s*[(/]\s*{_SOME})?"
+    rf"(?:(?:1|\d/\d)\s+[a-z]+\s*\(?\s*)?{SIZE}(?:\s*[(/]\s*{SIZE})?"
 )
+# As a photograph reads it, with no space anywhere: "typicalvaluesper100ml".
+_PER_GLUED = re.compile(rf"(?:per|pro|je|por|pour){SIZE}")
 _PER_ONE_SERVING = re.compile(rf"(?<!\w){_PER}\s+(?:{_ONE}\s+)?{_SERVING}(?!\w)")
 _PER_LITRE = re.compile(rf"(?<!\w){_PER}\s+(?:litre|liter|litro|l)(?!\w)|(?<=g)/l(?!\w)")
 _BARE_100 = re.compile(r"(?:/|(?<![\w.,]))\s*(100)\s*(ml|g|gr)(?![a-z])")
@@ -71,7 +72,7 @@ def bases_in(folded: str) -> list[Basis]:
     def free(match: re.Match[str]) -> bool:
         return not any(b.start < match.end() and match.start() < b.end for b in found)
 
-    for pattern in (_PER_SERVING, _PER_AMOUNT, _BARE_100):
+    for pattern in (_PER_SERVING, _PER_AMOUNT, _PER_GLUED, _BARE_100):
         for match in pattern.finditer(folded):
             if not free(match) or (pattern is _BARE_100 and _is_figure(folded, match.start())):
                 continue

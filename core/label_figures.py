@@ -29,9 +29,10 @@ _VALUE = re.compile(
     rf"(?:(?P<grams>{_GRAMS})|(?P<other>%|kj|kcal|cal|mg|µg|ug|mcg|ml|cl|kg|lit[re]{{2}}s?|l(?!\w)))?"
     r"|(?P<trace>traces?|trazas?|spuren|nil|null|none)(?!\w))"
 )
-_GRAMS_FIRST = re.compile(
-    r"(?<![\w.,])(\d{1,3}(?:[.,]\d{1,2})?)\s*(?:g|grams?|gramm|gramos|grammes)\s+(?:of\s+|de\s+)?"
-    r"(?:total\s+)?(?:sugars?|zucker|azucar(?:es)?|sucres?)(?!\w)"
+# A figure right before a name: "11.2 g carbohydrate (10.8 g of sugars)".
+_FIGURE_BEFORE = re.compile(
+    r"(?<![\w.,])(<\s*)?(\d{1,3}(?:[.,]\d{1,3})?)\s*(?:g|grams?|gramm|gramos|grammes)\s+"
+    r"(?:(?:of|de|von)\s+)?\Z"
 )
 # "(g)" or ", g" beside a name marks every figure of its row.
 _HEADED_G = re.compile(r"\s*[,:]?\s*\(?\s*(?:in\s+)?g\s*\)?(?=[\s:\d])")
@@ -105,11 +106,6 @@ def sugars_in(folded: str, bases: list[Basis]) -> Sugars | None:
     masked = blank(folded, [match.span() for match in _NOT_SUGARS.finditer(folded)])
     masked = blank(masked, [(basis.start, basis.end) for basis in bases])
     rows = _rows(masked)
-    if not any(row.key == "sugars" for row in rows):
-        first = _GRAMS_FIRST.search(masked)
-        if first:
-            figure = Figure(first[1], number(first[1]), *first.span(1), True)
-            rows.append(Row("sugars", (figure,)))
     wanted = _wanted(rows, bases)
     if wanted is None:
         return None
@@ -129,6 +125,9 @@ def sugars_in(folded: str, bases: list[Basis]) -> Sugars | None:
 def _rows(masked: str) -> list[Row]:
     """Every nutrient's name with the figures that follow it."""
     names = list(NUTRIENT.finditer(masked))
+    before = _figures_before(masked, names)
+    if before:
+        return before
     rows = []
     waiting: list[str] = []
     for index, name in enumerate(names):
@@ -145,6 +144,26 @@ def _rows(masked: str) -> list[Row]:
         else:
             rows.append(Row(key, tuple(figures)))
         waiting = []
+    return rows
+
+
+def _figures_before(masked: str, names: list[re.Match[str]]) -> list[Row]:
+    """Rows of text whose figures come before their names; none where they follow.
+
+    "Carbohydrate 11 g sugars 10 g" has a figure before its sugars too: what tells the two apart
+    is that the first name has one before it, and the last has none after.
+    """
+    weighed = [name for name in names if name.lastgroup != "energy"]
+    found = [_FIGURE_BEFORE.search(masked, 0, name.start()) for name in weighed]
+    if not found or found[0] is None or _figures(masked, weighed[-1].end(), len(masked)):
+        return []
+    rows = []
+    for name, match in zip(weighed, found, strict=True):
+        if match:
+            text = f"<{match[2]}" if match[1] else match[2]
+            begins = match.start(1) if match[1] else match.start(2)
+            figure = Figure(text, number(match[2]), begins, match.end(2), True)
+            rows.append(Row(str(name.lastgroup), (figure,)))
     return rows
 
 
@@ -165,10 +184,10 @@ def _figures(masked: str, start: int, end: int) -> list[Figure]:
         begins = match.start("less") if match["less"] else match.start("number")
         marked = bool(match["grams"] or headed)
         stop = match.end("number")
-        letters = (
-            masked[match.start("number") - 1 : match.start("number")] + masked[stop : stop + 1]
-        )
-        smudged = (not match["grams"] and letters[-1:].isalpha()) or letters[:1].isalpha()
+        first = match.start("number")
+        # Right behind the name a letter is the name's own.
+        before = first > start and masked[first - 1].isalpha()
+        smudged = before or (not match["grams"] and masked[stop : stop + 1].isalpha())
         found.append(Figure(text, number(match["number"]), begins, stop, marked, smudged))
     if found and found[-1].marked:
         # "10.4 / 26.0 g": the last lends its unit to those before it.

@@ -64,9 +64,15 @@ def read_label_text(text: str) -> LabelText:
     folded = _without_tags(fold(text))
     fields: dict[str, Field] = {}
     bases = bases_in(folded)
-    for field in (*_nutrients(folded, bases), *_dilution(folded), *_sizes(folded, bases)):
-        fields.setdefault(field.key, field)
-    for field in (*_kind_and_fruit(folded), *_juice_share(folded)):
+    figures = tuple(_nutrients(folded, bases))
+    taken = [(place.start, place.end) for place in (*bases, *figures)]
+    for field in (
+        *figures,
+        *_dilution(folded),
+        *_sizes(folded, taken),
+        *_kind_and_fruit(folded),
+        *_juice_share(folded),
+    ):
         fields.setdefault(field.key, field)
     label, why_not = _label(fields)
     return LabelText(fields, read_ingredients(text), label, why_not, _hints(folded))
@@ -181,11 +187,9 @@ _SEVERAL = re.compile(rf"(?<![\w.,])(\d{{1,2}})\s*[x×]\s*{_SOME}")
 _LEAST_PACK_G = 40.0
 
 
-def _sizes(folded: str, bases: list[Basis]) -> Iterator[Field]:
+def _sizes(folded: str, taken: list[tuple[int, int]]) -> Iterator[Field]:
     """The pack: a volume or weight that is no column, no nutrient and not what it makes."""
-    taken = [(b.start, b.end) for b in bases]
-    taken += [(m.start(), m.end()) for m in _MAKES.finditer(folded)]
-    text = blank(folded, taken)
+    text = blank(folded, [*taken, *(match.span() for match in _MAKES.finditer(folded))])
     for match in _SEVERAL.finditer(text):
         size = amount(match[2], match[3], int(match[1]))
         yield _pack(size, match.start(), match.end(), "")
@@ -264,11 +268,13 @@ _SHARE = re.compile(
 
 
 def _juice_share(folded: str) -> Iterator[Field]:
-    match = _SHARE.search(folded)
-    if match:
+    matches = list(_SHARE.finditer(folded))
+    if matches:
+        match = matches[0]
         said = next(group for group in match.groups() if group)
+        doubt = "More than one share stands there." if len(matches) > 1 else ""
         if number(said) <= 100:
-            yield Field("juice", said.replace(",", "."), match.start(), match.end())
+            yield Field("juice", said.replace(",", "."), match.start(), match.end(), doubt)
 
 
 _HINTS = (
@@ -301,6 +307,12 @@ _HINTS = (
         r"with\s+pulp|bits|fruchtfleisch|avec\s+pulpe|con\s+pulpa|naturally\s+cloudy|naturtrub\w*",
         "pulpy",
         "It is pulpy: start with more than you want to bottle.",
+    ),
+    (
+        r"(?:needs|add|requires|plus|zugeben|ajouter|anadir)\s+[\d.,]+\s*k?g\s+(?:of\s+|de\s+)?"
+        r"(?:sugar|zucker|sucre|azucar)",
+        "expects_sugar",
+        "It expects sugar of yours: pour that too, or a juice that carries as much.",
     ),
     (
         r"keep\s+refrigerated|unpasteuri[sz]ed|raw\s+juice|nicht\s+pasteurisiert|non\s+pasteurise\w*|sin\s+pasteurizar",

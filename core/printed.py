@@ -27,7 +27,10 @@ _SPACED = (re.escape(u).replace(r"\ ", r"\s*") for u in sorted(_UNITS, key=len, 
 UNIT = "|".join(_SPACED)
 """Every unit a size is printed in, the longest first; match with IGNORECASE."""
 
-AMOUNT = re.compile(rf"(?<![\w.,])({NUMBER})\s*({UNIT})(?![a-z])", re.IGNORECASE)
+SIZE = rf"({NUMBER})\s*({UNIT})(?![a-z])"
+"""A number and its unit, in two groups."""
+
+AMOUNT = re.compile(rf"(?<![\w.,]){SIZE}", re.IGNORECASE)
 _TIMES = re.compile(rf"(?<![\w.,])(\d{{1,3}})\s*[x×*]\s*{AMOUNT.pattern}", re.IGNORECASE)
 _PIECES = re.compile(
     r"(?<![\w.,])(\d{1,4})\s*(?:pieces?|pcs?|pack|tablets?|sachets?|corks?|caps?|drops?|st(?:ück|k)?)?$",

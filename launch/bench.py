@@ -14,6 +14,7 @@ import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import replace
+from decimal import Decimal
 from functools import partial
 from pathlib import Path
 from typing import Any
@@ -216,6 +217,62 @@ def bench_endpoints(port: int, session: str) -> None:
     )
 
 
+def _stock_shelf(products: int) -> None:
+    """A shelf of so many made-up products for the demo account, judged as any other."""
+    from server.accounts.models import Account
+    from server.shelf.actions.judge import judge
+    from server.shelf.models import Product
+
+    account = Account.objects.get()
+    fruits = ("pear", "plum", "quince", "grape", "raspberry", "pomegranate", "rhubarb", "")
+    rows = []
+    for i in range(products - account.products.count()):
+        product = Product(
+            account=account,
+            name=f"Made-up {fruits[i % 8] or 'mixed'} {i}",
+            kind="juice",
+            fruit=fruits[i % 8],
+            sugars_g=f"{4 + i % 120 / 10:.1f}",
+            per_ml=100,
+            pack_ml=(750, 1000, 1500)[i % 3],
+            price=Decimal(80 + i % 250) / 100,
+            at_home=i % 5 // 4,
+            label_text="water, juice, potassium sorbate" if i % 9 == 0 else "",
+        )
+        judge(product)
+        rows.append(product)
+    Product.objects.bulk_create(rows)
+
+
+def bench_shelf(port: int, session: str) -> None:
+    """List, search and sort a long shelf."""
+    _stock_shelf(2000)
+
+    def ask(query: str) -> None:
+        connection = http.client.HTTPConnection("127.0.0.1", port, timeout=10)
+        connection.request(
+            "GET", f"/api/shelf/products?limit=50&{query}", None, {"Cookie": f"sessionid={session}"}
+        )
+        answer = connection.getresponse()
+        answer.read()
+        if answer.status != 200:
+            raise CannotError(f"The shelf answered {answer.status}.")
+
+    for what, query in (
+        ("list", ""),
+        ("search", "search=made-up+quince"),
+        ("sort by cheapest sugar", "sort=sugar_price"),
+        ("filter by verdict, sort by strength", "verdict=ferments&sort=strength"),
+    ):
+        taken = _timed(partial(ask, query), 100)
+        _line(
+            f"endpoint: 2000 products, {what}",
+            f"{statistics.median(taken):.0f} / {_p95(taken):.0f} ms",
+            "p95 below 100 ms",
+            _p95(taken) < 100,
+        )
+
+
 def bench_drag(port: int, session: str) -> None:
     """A bar dragged at 60 moves a second: from each move to a painted answer as new as it."""
     from playwright.sync_api import sync_playwright
@@ -251,6 +308,7 @@ def main() -> None:
     bench_first_load()
     with _server() as (port, session):
         bench_endpoints(port, session)
+        bench_shelf(port, session)
         bench_drag(port, session)
 
 

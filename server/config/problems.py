@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from django.core.exceptions import PermissionDenied
+from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -113,6 +113,10 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(Http404)
     def missing(request: HttpRequest, error: Http404) -> HttpResponse:
         return answer(request, 404, "There is nothing here, or it is not yours.")
+
+    @api.exception_handler(RequestDataTooBig)
+    def too_much(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+        return answer(request, 422, "That is more than this takes at once: send less of it.")
 
     @api.exception_handler(HttpError)
     def other(request: HttpRequest, error: HttpError) -> HttpResponse:

@@ -14,7 +14,8 @@ class LabelIn(BaseModel):
 
 
 class PourIn(BaseModel):
-    """A pour of the recipe file; `product_id` remembers what on the shelf it came from."""
+    """A pour of the recipe file; `product_id` remembers what on the shelf it came from, and
+    `colour` what it looks like there."""
 
     name: str
     kind: str
@@ -28,6 +29,7 @@ class PourIn(BaseModel):
     pack_ml: float | None = None
     pack_g: float | None = None
     product_id: int | None = None
+    colour: str | None = None
 
 
 class VesselIn(BaseModel):
@@ -213,6 +215,7 @@ class DrinkOut(BaseModel):
     """What a pour is, for its colour."""
 
     fruit: str | None
+    colour: str | None
     kind: str
 
 

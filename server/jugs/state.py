@@ -238,7 +238,7 @@ def jug_row(state: JugState) -> JugRow:
         begun_at=jug.begun_at,
         headline=headline,
         drinks=[
-            DrinkOut(fruit=pour.fruit, kind=pour.kind)
+            DrinkOut(fruit=pour.fruit, kind=pour.kind, colour=pour.colour)
             for pour in PlanIn.model_validate(state.plan).pours
         ],
         sg=state.at_20[-1] if state.at_20 else None,

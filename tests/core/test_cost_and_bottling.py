@@ -50,7 +50,7 @@ def test_prices_that_are_none(text):
 
 def test_carton_facts():
     known = facts(PEAR, CARTON)
-    assert known.sugar_g_per_l == pytest.approx(108)
+    assert known.sugar_g_per_l.value == pytest.approx(108)
     assert known.price_per_100_g_sugar == Decimal("1.06")
     assert known.reads.low < 1.052 < known.reads.high
     assert known.strength_alone.value == pytest.approx(6.3, abs=0.2)

@@ -1154,6 +1154,8 @@ export interface components {
         DrinkOut: {
             /** Fruit */
             fruit: string | null;
+            /** Colour */
+            colour: string | null;
             /** Kind */
             kind: string;
         };
@@ -1332,7 +1334,8 @@ export interface components {
         };
         /**
          * PourIn
-         * @description A pour of the recipe file; `product_id` remembers what on the shelf it came from.
+         * @description A pour of the recipe file; `product_id` remembers what on the shelf it came from, and
+         *     `colour` what it looks like there.
          */
         PourIn: {
             /** Name */
@@ -1358,6 +1361,8 @@ export interface components {
             pack_g?: number | null;
             /** Product Id */
             product_id?: number | null;
+            /** Colour */
+            colour?: string | null;
         };
         /**
          * PourOut

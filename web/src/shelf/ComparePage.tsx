@@ -131,10 +131,7 @@ export default function ComparePage() {
                           rounded="md"
                           borderWidth="1px"
                           borderColor="rim"
-                          bg={drinkToken({
-                            fruit: product.colour || product.fruit,
-                            kind: product.kind,
-                          })}
+                          bg={drinkToken(product)}
                         />
                         <Text fontFamily="heading" fontSize="lg" lineHeight="1.2">
                           {product.name}

@@ -260,6 +260,13 @@ export function LabelReader({
           />
         )}
         {reading && reading.findings.length > 0 && <Findings findings={reading.findings} />}
+        {reading && reading.hints.length > 0 && (
+          <Stack gap="1" fontSize="sm" role="group" aria-label="What to expect">
+            {reading.hints.map((hint) => (
+              <Text key={hint.code}>{hint.text}</Text>
+            ))}
+          </Stack>
+        )}
         {doubts.length > 0 && (
           <Stack gap="1" aria-label="Not sure of" role="group">
             {doubts.map((field) => (

@@ -60,7 +60,7 @@ export function Palette({
               rounded="md"
               borderWidth="1px"
               borderColor="rim"
-              bg={drinkToken({ fruit: choice.key || own, kind })}
+              bg={drinkToken({ colour: choice.key || own, kind })}
             />
             {choice.name}
           </Tick>

@@ -37,7 +37,7 @@ export default function ProductPage() {
           rounded="md"
           borderWidth="1px"
           borderColor="rim"
-          bg={drinkToken({ fruit: one.colour || one.fruit, kind: one.kind })}
+          bg={drinkToken(one)}
         />
         <Heading as="h1" size="2xl" fontFamily="heading">
           {one.name}

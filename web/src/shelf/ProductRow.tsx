@@ -52,11 +52,7 @@ export function ProductRow({
       _last={{ borderBottomWidth: 0 }}
     >
       <Box
-        bg={
-          poured
-            ? drinkToken({ fruit: product.colour || product.fruit, kind: product.kind })
-            : "transparent"
-        }
+        bg={poured ? drinkToken(product) : "transparent"}
         borderWidth="1px"
         borderColor="rim"
         rounded="md"

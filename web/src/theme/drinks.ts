@@ -34,12 +34,19 @@ export const drinkColours: Record<string, string> = {
   water: "#cfe4ee",
   fruit: "#b5566a",
   acid: "#f4f0d8",
+  tannin: "#8a6a45",
+  powder: "#f6e9b0",
+  kit: "#7c4a24",
 };
 
 /** The token of a drink's colour, for Chakra's style props. */
-export function drinkToken(drink: { fruit?: string | null; kind: string }): string {
-  const key = drink.fruit && drink.fruit in drinkColours ? drink.fruit : drink.kind;
-  return `drink.${key in drinkColours ? key : "juice"}`;
+export function drinkToken(drink: {
+  colour?: string | null;
+  fruit?: string | null;
+  kind: string;
+}): string {
+  const known = [drink.colour, drink.fruit, drink.kind].find((key) => key && key in drinkColours);
+  return `drink.${known ?? "juice"}`;
 }
 
 function channels(hex: string): [number, number, number] {

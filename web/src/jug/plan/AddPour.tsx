@@ -31,6 +31,7 @@ export function pourOf(product: Schemas["ProductOut"]): Pour {
     pack_ml: product.pack_ml,
     pack_g: product.pack_g,
     product_id: product.id,
+    colour: product.colour || null,
   };
 }
 
