@@ -65,7 +65,8 @@ def read_label_text(text: str) -> LabelText:
     fields: dict[str, Field] = {}
     bases = bases_in(folded)
     figures = tuple(_nutrients(folded, bases))
-    taken = [(place.start, place.end) for place in (*bases, *figures)]
+    taken = [(basis.start, basis.end) for basis in bases]
+    taken += [(figure.start, figure.end) for figure in figures]
     for field in (
         *figures,
         *_dilution(folded),

@@ -77,6 +77,7 @@ WHITENOISE_AUTOREFRESH = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+-[\w-]{8}\.\w+$"
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1024 * 1024
+FILE_UPLOAD_HANDLERS = ["server.config.uploads.CappedUploadHandler"]
 
 # Where barcodes are looked up; empty: nowhere.
 AMBER_PRODUCT_SERVICE = env.str("AMBER_PRODUCT_SERVICE", default="").rstrip("/")

@@ -147,6 +147,11 @@ def test_a_photograph_taken_sideways_is_read_upright(call):
     assert fields(photo["reading"])["sugars"] == "10.4"
 
 
+def test_a_file_larger_than_anything_is_not_taken_in(call):
+    status, data = send(call, "pictures/label", b"x" * 41_000_000)
+    assert (status, data["errors"][0]["text"][:25]) == (422, "That is more than this ta")
+
+
 @pytest.mark.parametrize(
     ("raw", "words"),
     [
