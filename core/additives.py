@@ -7,7 +7,7 @@ Spanish, French and German.
 import re
 import unicodedata
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 
 from core.errors import JobError
 from core.tables import rows
@@ -127,6 +127,7 @@ _NONE = re.compile(r"\s*:?\s*(?:none|nil|no|keine?|ningun[oa]?|aucun|sans|0)(?!\
 _NEAR = 40
 
 
+@lru_cache(maxsize=512)
 def read_ingredients(text: str) -> Ingredients:
     """Find what matters in an ingredients list, and say whether yeast will work in it.
 

@@ -1,20 +1,24 @@
 """The amounts that reach an aim: one or two unknown pours, by mass balance."""
 
 import math
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 
 from scipy.optimize import brentq
 
+from core.balancing import balancing
 from core.density import brix_from_sg, density_g_per_ml
 from core.errors import JobError
 from core.ferment import dry_abv
 from core.must import MOST_ML, NOTHING, Mix, Pour, mix_of
 
+# No yeast goes further, % vol.
+MOST_ABV = 20.0
 # Nobody adds more than this many times what is already there.
 _REACH = 20.0
 # How near the aim a solution comes: % vol, or points.
 _CLOSE = 1e-3
+_ROUNDS = 60
 
 
 # A pour by its name, or a blend of two.
@@ -27,20 +31,27 @@ class Aim:
 
     `solve` names as many unknowns as there are aims. One is a pour, whose given amount is
     ignored, or two pours: the share between them then gives, and their total stays.
+    Beside these, acidity (`acid_g_per_l`, as tartaric) is reached by a pour of acid in
+    `solve`, tannin (`tannin_g_per_l`) by one of tannin; `shares` say of which pours what
+    part of the must's volume (0 to 1) they are to be.
     """
 
     solve: tuple[Unknown, ...]
     abv: float | None = None
     og: float | None = None
     fill_ml: float | None = None
+    acid_g_per_l: float | None = None
+    tannin_g_per_l: float | None = None
+    shares: Mapping[str, float] = field(default_factory=dict)
 
     def names(self) -> tuple[str, ...]:
         """Every pour that may give."""
-        return tuple(
+        given = tuple(
             name
             for unknown in self.solve
             for name in ((unknown,) if isinstance(unknown, str) else unknown)
         )
+        return (*given, *(name for name in self.shares if name not in given))
 
     def wanted(self) -> str:
         """The strength part of the aim, as said in a sentence."""
@@ -54,6 +65,45 @@ def solve(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None) -
     Raises JobError when the aim does not determine the pours, or cannot be met; the
     sentence says which way it fails.
     """
+    balance = balancing(
+        pours,
+        aim.solve,
+        aim.acid_g_per_l,
+        aim.tannin_g_per_l,
+        aim.shares,
+        aim.fill_ml is not None,
+    )
+    if not balance:
+        return _solve_strength(pours, aim, tolerance_abv)
+    own = {pours[place].name for place in balance}
+    main = replace(
+        aim,
+        solve=tuple(unknown for unknown in aim.solve if unknown not in own),
+        acid_g_per_l=None,
+        tannin_g_per_l=None,
+        shares={},
+    )
+    # Grams of acid hardly move the rest, so turn and turn about settles in a few rounds.
+    solved = tuple(
+        pour.with_amount(0.0) if place in balance else pour for place, pour in enumerate(pours)
+    )
+    for _ in range(_ROUNDS):
+        before = solved
+        if main.solve or main.abv is not None or main.og is not None:
+            solved = _solve_strength(solved, main, tolerance_abv)
+        solved = tuple(
+            pour.with_amount(balance[place](solved, place)) if place in balance else pour
+            for place, pour in enumerate(solved)
+        )
+        if all(abs(a.amount - b.amount) < 1e-6 for a, b in zip(before, solved, strict=True)):
+            return solved
+    raise JobError("These aims pull against each other: let one of them go.", "aim")
+
+
+def _solve_strength(
+    pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None
+) -> tuple[Pour, ...]:
+    """Strength or gravity, and perhaps fill, reached."""
     unknown = _unknowns(pours, aim)
     if aim.abv is not None and tolerance_abv is not None and aim.abv > tolerance_abv:
         raise JobError(
@@ -104,7 +154,7 @@ def _unknowns(pours: Sequence[Pour], aim: Aim) -> list[tuple[int, ...]]:
         raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
     if (aim.abv is None) == (aim.og is None):
         raise JobError("Aim for a strength (abv) or a start gravity (og), one of them.", "aim")
-    if aim.abv is not None and not 0 < aim.abv <= 20:
+    if aim.abv is not None and not 0 < aim.abv <= MOST_ABV:
         raise JobError(
             f"{aim.abv:g} % is not a strength yeast reaches: aim between 0.5 and 20 %.", "aim.abv"
         )
@@ -162,6 +212,9 @@ def _solve_one(fixed: Mix, per_unit: Mix, aim: Aim, blend: Sequence[Pour] | None
 
     With a `blend`, how much more of its first and less of its second.
     """
+    if per_unit.mass < 0 and blend is None:
+        # What is boiled off is water taken out: the same search, the other way round.
+        return -_solve_one(fixed, NOTHING.plus(per_unit, -1.0), aim, None)
     strength_of, target = _strength_of(aim), _target(aim)
 
     def off(amount: float) -> float:
@@ -270,6 +323,8 @@ def _refuse_impossible(pour: Pour, amount: float, fixed: Mix, aim: Aim) -> None:
     alone = fixed.volume_ml if fixed.mass > 0 else 0.0
     if aim.fill_ml is not None and alone > aim.fill_ml:
         why = f"what is poured already fills {alone / 1000:.2f} L of {aim.fill_ml / 1000:.2f} L"
+    elif pour.kind == "boiled_off":
+        why = f"nothing need boil off to reach {aim.wanted()}"
     elif holds.ferment > 0:
         why = f"the juice alone is stronger than {aim.wanted()}"
     else:

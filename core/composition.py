@@ -37,7 +37,9 @@ KINDS = (
     "fruit",
     "acid",
     "tannin",
+    "boiled_off",
 )
+"""What can be poured; and `boiled_off`, water that leaves."""
 
 # Sugar-free share of all solids. Concentrates: 8-15 % (USDA apple 9.7 %; memory). Kits: the
 # same, or with dextrins for body (common practice). Syrups and honey: 0-2 % (USDA honey
@@ -169,7 +171,7 @@ def compose(
             " syrups to 1.450.",
             "measured_sg",
         )
-    if kind == "water":
+    if kind in ("water", "boiled_off"):
         return WATER
     if kind == "acid":
         return ACID

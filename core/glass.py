@@ -4,12 +4,16 @@ Backwards through bottle fermentation, the juice added at the end, the yeast's l
 stays on the lees, to the strength and the fill that the must has to have.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
-from core.carbonate import priming, strength_from_priming
+from core.carbonate import priming, residual_volumes, strength_from_priming
+from core.cost import Pack
 from core.errors import JobError
+from core.ferment import Finish
 from core.losses import USUAL_LEFT_BEHIND
-from core.sweeten import Part, mixed
+from core.must import Pour, mix_of
+from core.sweeten import Part, mixed, sweetener_g, wine_word
 
 # A must shrinks by 0.1 to 0.6 % as it ferments, the more the stronger. Derived from mass and
 # density (docs/decisions/0001); the 0.5 to 1.5 % people reckon with holds lees as well.
@@ -73,14 +77,9 @@ def back_to_day_one(
             " a fizzy drink with something yeast leaves alone.",
             "sugar_g_per_l",
         )
-    share = _late_share(glass, late)
+    share = _late_share(glass.sugar_g_per_l, late)
     primed = priming(bottled_ml, glass.volumes, warmest_c) if glass.volumes is not None else None
-    from_priming = strength_from_priming(primed.g_per_l) if primed else 0.0
-    base = (glass.abv - from_priming) / (1 - share)
-    if base <= 0:
-        raise JobError(
-            "Priming alone makes it stronger than that: less gas, or more strength.", "abv"
-        )
+    base = _base_abv(glass.abv, share, primed.g_per_l if primed else 0.0)
     if tolerance_abv is not None and base > tolerance_abv:
         raise JobError(
             f"The base must reach {base:.1f} % to be {glass.abv:g} % in the glass, and the yeast"
@@ -92,21 +91,31 @@ def back_to_day_one(
     return DayOne(base, fill, late_ml, primed.mass_g if primed else 0.0)
 
 
-def _late_share(glass: Glass, late: Late | None) -> float:
+def _base_abv(abv: float, late_share: float, primed_g_per_l: float) -> float:
+    """Strength the base has to reach, before it is thinned at the end and primed."""
+    base = (abv - strength_from_priming(primed_g_per_l)) / (1 - late_share)
+    if base <= 0:
+        raise JobError(
+            "Priming alone makes it stronger than that: less gas, or more strength.", "abv"
+        )
+    return base
+
+
+def _late_share(sugar_g_per_l: float, late: Late | None) -> float:
     """Share of the bottle that the late addition is, to bring the sugar wanted."""
-    if glass.sugar_g_per_l == 0:
+    if sugar_g_per_l == 0:
         return 0.0
-    if glass.sugar_g_per_l < 0:
+    if sugar_g_per_l < 0:
         raise JobError("Sugar is 0 g/L or more.", "sugar_g_per_l")
     if late is None:
         raise JobError("Say what sweetens it at the end: a juice, concentrate or syrup.", "late")
-    if late.sugar_g_per_l <= 2 * glass.sugar_g_per_l:
+    if late.sugar_g_per_l <= 2 * sugar_g_per_l:
         raise JobError(
-            f"{late.sugar_g_per_l:.0f} g/L is too thin to sweeten to {glass.sugar_g_per_l:.0f}"
+            f"{late.sugar_g_per_l:.0f} g/L is too thin to sweeten to {sugar_g_per_l:.0f}"
             " without watering it down by half: use concentrate or syrup.",
             "late",
         )
-    return glass.sugar_g_per_l / late.sugar_g_per_l
+    return sugar_g_per_l / late.sugar_g_per_l
 
 
 def forward(day_one: DayOne, late: Late | None, left_behind: float = USUAL_LEFT_BEHIND) -> Part:
@@ -118,3 +127,183 @@ def forward(day_one: DayOne, late: Late | None, left_behind: float = USUAL_LEFT_
     drink = mixed(parts)
     more = strength_from_priming(1000 * day_one.priming_g / drink.volume_ml)
     return Part(drink.volume_ml, drink.abv + more, drink.sugar_g_per_l)
+
+
+STYLES: Mapping[str, str] = {
+    "dry_still": "Dry and still",
+    "sweet_still": "Sweet and still",
+    "fizzy": "Dry and fizzy",
+    "fizzy_sweet": "Sweet and fizzy",
+    "late_juice": "Juice added at the end",
+}
+"""Ways to be in the glass, each with its name."""
+
+_FIZZY = ("fizzy", "fizzy_sweet")
+# Sugar in the glass is tasted from here on.
+_TASTED_G_PER_L = 1.0
+_MOST_LATE_SHARE = 0.5
+# Sweetens and never ferments; the least harmful of its kind about the house.
+_SWEETENER = "erythritol"
+
+
+@dataclass(frozen=True, slots=True)
+class GlassPlan:
+    """How it is to be in the glass, and what brings it there after the ferment.
+
+    `style` is a key of STYLES. `sugar_g_per_l`: as sweet as so much sugar. `volumes` of gas
+    for a fizzy one. `late` sweetens after stabilising, or is the juice added at the end, as
+    `late_share` of the bottle; a polyol in it is the sweetener of a sweet and fizzy one.
+    Raises JobError, placed in the plan, for what does not go together.
+    """
+
+    style: str
+    sugar_g_per_l: float = 0.0
+    volumes: float | None = None
+    late: Pour | None = None
+    late_share: float = 0.0
+    late_pack: Pack | None = None
+    warmest_c: float = 20.0
+
+    def __post_init__(self) -> None:
+        if self.style not in STYLES:
+            raise JobError(f"Say how it is to be: one of {', '.join(STYLES)}.", "style")
+        if not 0 <= self.sugar_g_per_l <= 200:
+            raise JobError("Sweetness in the glass is 0 to 200 g/L.", "sugar_g_per_l")
+        if self.style in ("sweet_still", "fizzy_sweet") and self.sugar_g_per_l == 0:
+            raise JobError("How sweet? 15 g/L is off dry, 40 is sweet.", "sugar_g_per_l")
+        if self.style in _FIZZY and self.volumes is None:
+            raise JobError("How fizzy? 2.5 volumes is lively, 3.5 like sparkling.", "volumes")
+        if self.style in ("sweet_still", "late_juice") and self.late is None:
+            raise JobError("Say what is added at the end: a juice, concentrate or syrup.", "late")
+        if self.style == "late_juice" and not 0 < self.late_share <= _MOST_LATE_SHARE:
+            raise JobError("The juice added at the end is up to half of the bottle.", "late_share")
+        if self.volumes is not None:
+            # Says what gas can be had.
+            priming(1000.0, self.volumes, self.warmest_c)
+
+    @property
+    def primed_g_per_l(self) -> float:
+        """Priming sugar, g/L."""
+        if self.style not in _FIZZY or self.volumes is None:
+            return 0.0
+        return priming(1000.0, self.volumes, self.warmest_c).g_per_l
+
+    @property
+    def share_added(self) -> float:
+        """What of the bottle is added at the end, 0 to 1."""
+        if self.style == "late_juice":
+            return self.late_share
+        if self.style == "sweet_still":
+            return _late_share(self.sugar_g_per_l, Late(self.late_sugar_g_per_l))
+        return 0.0
+
+    @property
+    def late_sugar_g_per_l(self) -> float:
+        """Sugar of what is added at the end, in g per litre of it."""
+        if self.late is None:
+            return 0.0
+        mix = mix_of(self.late.with_amount(1000.0))
+        return mix.sugar / mix.volume_ml * 1000
+
+    def must_abv(self, abv: float) -> float:
+        """The strength the must has to end at, for `abv` in the glass. Raises JobError."""
+        return _base_abv(abv, self.share_added, self.primed_g_per_l)
+
+
+@dataclass(frozen=True, slots=True)
+class InTheGlass:
+    """What stands in the glass, and what is added on the way there.
+
+    `abv` % vol, `sugar_g_per_l` still in it and its `word`, `volumes` of gas, `bottled_ml` in
+    all; `late_ml` after stabilising, `priming_g` and `sweetener_g` at bottling. `steps` say
+    how, in order.
+    """
+
+    abv: float
+    sugar_g_per_l: float
+    word: str
+    volumes: float
+    bottled_ml: float
+    late: Pour | None
+    late_ml: float
+    priming_g: float
+    sweetener_g: float
+    steps: tuple[str, ...]
+
+
+def in_the_glass(plan: GlassPlan, ends: Finish, reaching_ml: float, acid: float) -> InTheGlass:
+    """A finished must brought to the glass; `acid` is its acidity as tartaric, g/L.
+
+    `reaching_ml` is what of it reaches the bottles. Alcohol and sugar are conserved. Raises
+    JobError for a syrup or juice too thin for the sweetness wanted.
+    """
+    share = plan.share_added
+    late_ml = reaching_ml * share / (1 - share)
+    parts = [Part(reaching_ml, ends.abv.value, ends.residual_sugar_g_per_l)]
+    if late_ml:
+        parts.append(Part(late_ml, 0.0, plan.late_sugar_g_per_l))
+    drink = mixed(parts) if reaching_ml > 0 else parts[0]
+    litres = drink.volume_ml / 1000
+    primed = plan.primed_g_per_l
+    sweetener = (
+        sweetener_g(drink.volume_ml, plan.sugar_g_per_l, _sweetener(plan))
+        if plan.style == "fizzy_sweet"
+        else 0.0
+    )
+    tasted = plan.sugar_g_per_l if plan.style == "fizzy_sweet" else drink.sugar_g_per_l
+    return InTheGlass(
+        drink.abv + strength_from_priming(primed),
+        drink.sugar_g_per_l,
+        wine_word(tasted, acid),
+        (plan.volumes if plan.style in _FIZZY else None) or residual_volumes(plan.warmest_c),
+        drink.volume_ml,
+        plan.late.with_amount(_as_measured(plan.late, late_ml)) if plan.late and late_ml else None,
+        late_ml,
+        primed * litres,
+        sweetener,
+        _steps(plan, ends, late_ml, primed * litres, sweetener),
+    )
+
+
+def _sweetener(plan: GlassPlan) -> str:
+    return (plan.late.sugar if plan.late else None) or _SWEETENER
+
+
+def _as_measured(pour: Pour, volume_ml: float) -> float:
+    """A volume of it, in g when it is weighed."""
+    density = pour.composition().density_g_per_ml
+    if not pour.by_mass:
+        return volume_ml
+    if density is None:
+        raise JobError("A dry thing is dissolved first: choose a juice or syrup.", "late")
+    return volume_ml * density
+
+
+def _steps(
+    plan: GlassPlan, ends: Finish, late_ml: float, priming_g: float, sweetener: float
+) -> tuple[str, ...]:
+    steps = []
+    if ends.limited_by == "yeast":
+        steps.append("Let it ferment until the yeast gives up, and the gravity stands still.")
+    else:
+        steps.append("Ferment it dry: the same gravity on days apart.")
+    sugar_left = ends.residual_sugar_g_per_l > _TASTED_G_PER_L or late_ml > 0
+    if plan.style in _FIZZY:
+        if sweetener:
+            steps.append(
+                f"Dissolve {sweetener:.0f} g {_sweetener(plan)}: it sweetens and never ferments."
+                + (" It is poisonous to dogs." if _sweetener(plan) == "xylitol" else "")
+            )
+        steps.append(
+            f"Dissolve {priming_g:.0f} g white sugar in it, and fill bottles made for pressure."
+        )
+        if ends.residual_sugar_g_per_l > _TASTED_G_PER_L:
+            steps.append("Sugar is left in it: in a closed bottle that may go on, and burst it.")
+        return tuple(steps)
+    if sugar_left:
+        steps.append("Rack it clear, then stabilise with sulphite and sorbate together.")
+    if late_ml and plan.late is not None:
+        steps.append(f"Stir in {late_ml:.0f} ml {plan.late.name}, wait three days, and fill.")
+    else:
+        steps.append("Rack it clear and fill.")
+    return tuple(steps)

@@ -89,12 +89,17 @@ def from_spoons(count: float, measure: str, substance: str) -> tuple[float, floa
     return count * ML[measure] * low, count * ML[measure] * high
 
 
+def _of(part: Fraction) -> str:
+    """A part before what it is of: half, a quarter of."""
+    return _WORDS[part] if part == Fraction(1, 2) else f"{_WORDS[part]} of"
+
+
 def _say(count: Fraction, measure: str) -> str:
     system, name = measure.split(" ", 1)
     called = f"{'US ' if system == 'us' else ''}{name}"
     whole, part = divmod(count, 1)
     if whole == 0:
-        return f"{_WORDS[part]} a {called}"
+        return f"{_of(part)} a {called}"
     said = f"{whole}" if part == 0 else f"{whole} and {_WORDS[part]}"
     return f"{said} {called}{'s' if count > 1 else ''}"
 
@@ -113,7 +118,7 @@ def in_pieces(mass_g: float, piece_g: float, piece: str, parts: int = 4) -> tupl
     if part not in (0, *_WORDS):
         said = f"{float(count):.2g} {piece}s"
     elif whole == 0:
-        said = f"{_WORDS[part]} a {piece}"
+        said = f"{_of(part)} a {piece}"
     elif part == 0:
         said = f"{whole} {piece}{'s' if whole > 1 else ''}"
     else:

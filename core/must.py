@@ -174,7 +174,7 @@ class Must:
 def mix_of(pour: Pour) -> Mix:
     """The grams one pour brings to the liquid. Raises JobError when its amount cannot be."""
     holds = pour.composition()
-    mass = _mass_g(pour, holds)
+    mass = _mass_g(pour, holds) * _sign(pour)
     liquid = mass * (1 - holds.pulp)
     return Mix(liquid, mass * holds.sugar, mass * holds.ferment, mass * holds.extract)
 
@@ -201,6 +201,11 @@ def _mass_g(pour: Pour, holds: Composition) -> float:
     return amount * holds.density_g_per_ml
 
 
+def _sign(pour: Pour) -> float:
+    """Less than nothing is poured of what is boiled off."""
+    return -1.0 if pour.kind == "boiled_off" else 1.0
+
+
 def make_must(pours: Sequence[Pour]) -> Must:
     """Mix the pours. Raises JobError, placed at `pours[i]…`, when one cannot be."""
     if not pours:
@@ -210,7 +215,7 @@ def make_must(pours: Sequence[Pour]) -> Must:
     for index, pour in enumerate(pours):
         try:
             holds = pour.composition()
-            mass = _mass_g(pour, holds)
+            mass = _mass_g(pour, holds) * _sign(pour)
         except JobError as error:
             raise error.within(f"pours[{index}]") from error
         total = total.plus(Mix(1 - holds.pulp, holds.sugar, holds.ferment, holds.extract), mass)

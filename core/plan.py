@@ -7,33 +7,37 @@ from decimal import Decimal
 from core.aim import Aim, solve
 from core.bottling import PlannedBottles, planned_bottles
 from core.brought import Brought
+from core.checks import NOTHING_KNOWN, Caution, Known, Planned, checks
 from core.composition import Composition
 from core.cost import Cost, Pack, cost_of
 from core.errors import JobError
 from core.ferment import Finish, finish
+from core.glass import GlassPlan, InTheGlass, in_the_glass
 from core.interval import Interval
 from core.losses import reaching_bottles
 from core.must import Must, Pour, make_must, mix_of
+from core.planned_dose import PlannedDose
 from core.sharpness import sharpness
 from core.tannin import tannin
-
-# Yeast labours above this; beyond it most never finish. Common practice.
-_HEAVY_SG = 1.120
-# Foam wants about a tenth of the vessel in the first days. Common practice.
-_FOAM_ROOM = 0.08
 
 
 @dataclass(frozen=True, slots=True)
 class PricedPour:
-    """A pour with the pack it comes from, when the price is known."""
+    """A pour with the pack it comes from, when the price is known, and what else is known."""
 
     pour: Pour
     pack: Pack | None = None
+    known: Known = NOTHING_KNOWN
 
 
 @dataclass(frozen=True, slots=True)
 class Recipe:
-    """What is planned for one vessel. `tolerance_abv` in % vol, `vessel_ml` to the shoulder."""
+    """What is planned for one vessel. `tolerance_abv` in % vol, `vessel_ml` to the shoulder.
+
+    An aimed strength is the one in the glass, as `glass` says it gets there. `hold_back_ml`
+    of the must waits beside the jug until the foam has settled; `ph` is one somebody
+    measured. `most_per_bottle` is a ceiling to be warned at.
+    """
 
     pours: tuple[PricedPour, ...]
     name: str = ""
@@ -41,14 +45,21 @@ class Recipe:
     vessel_ml: float | None = None
     tolerance_abv: float | None = None
     aim: Aim | None = None
+    vessel_name: str = ""
+    glass: GlassPlan | None = None
+    doses: tuple[PlannedDose, ...] = ()
+    hold_back_ml: float = 0.0
+    ph: float | None = None
+    most_per_bottle: Decimal | None = None
 
-
-@dataclass(frozen=True, slots=True)
-class Caution:
-    """Something to mind; `code` is stable, `text` gives the reason and the way out."""
-
-    code: str
-    text: str
+    def must_aim(self) -> Aim | None:
+        """The aim as the must has to meet it. Raises JobError, placed in the glass."""
+        if self.aim is None or self.aim.abv is None or self.glass is None:
+            return self.aim
+        try:
+            return replace(self.aim, abv=self.glass.must_abv(self.aim.abv))
+        except JobError as error:
+            raise error.within("glass") from error
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,7 +79,8 @@ class PourShare:
 @dataclass(frozen=True, slots=True)
 class Evaluation:
     """The recipe's answer. `pours` carry solved amounts; `solved` names those. `acid` is as
-    tartaric; `reaching_ml` is what of it gets into bottles."""
+    tartaric; `reaching_ml` is what of the jug gets into bottles, before anything is added at
+    the end (see `glass`)."""
 
     pours: tuple[Pour, ...]
     solved: tuple[str, ...]
@@ -80,13 +92,9 @@ class Evaluation:
     acid: Brought
     tannin: Brought
     reaching_ml: Interval
+    glass: InTheGlass
     bottles: PlannedBottles
     warnings: tuple[Caution, ...]
-
-
-def usual_fill_ml(vessel_ml: float) -> float:
-    """How far a vessel is filled when nothing else is said: up to the room foam wants."""
-    return (1 - _FOAM_ROOM) * vessel_ml
 
 
 def evaluate(recipe: Recipe) -> Evaluation:
@@ -96,19 +104,45 @@ def evaluate(recipe: Recipe) -> Evaluation:
     be met.
     """
     pours: Sequence[Pour] = tuple(item.pour for item in recipe.pours)
-    if recipe.aim is not None:
-        pours = solve(pours, recipe.aim, recipe.tolerance_abv)
+    aim = recipe.must_aim()
+    if aim is not None:
+        pours = solve(pours, aim, recipe.tolerance_abv)
     must = make_must(pours)
     ends = finish(must, recipe.tolerance_abv)
     unpriced = tuple(
         pour.name
         for pour, item in zip(pours, recipe.pours, strict=True)
-        if item.pack is None and pour.kind != "water" and (pour.mass_g or pour.volume_ml)
+        if item.pack is None and pour.kind not in ("water", "boiled_off") and pour.amount
     )
-    cost = cost_of([(pour, item.pack) for pour, item in zip(pours, recipe.pours, strict=True)])
     acid = sharpness(pours, must.mix.volume_ml)
     tannins = tannin(pours, must.mix.volume_ml)
     reaching = reaching_bottles(ends.volume_ml, pours)
+    plan = recipe.glass or GlassPlan("dry_still")
+    try:
+        glass = in_the_glass(plan, ends, reaching.value, acid.g_per_l.value)
+    except JobError as error:
+        raise error.within("glass") from error
+    bought = [(pour, item.pack) for pour, item in zip(pours, recipe.pours, strict=True)]
+    cost = cost_of([*bought, (glass.late, plan.late_pack)] if glass.late else bought)
+    bottles = planned_bottles(glass.bottled_ml, cost.used)
+    planned = Planned(
+        pours,
+        [item.known for item in recipe.pours],
+        must,
+        ends,
+        acid.g_per_l,
+        reaching,
+        recipe.doses,
+        recipe.vessel_ml,
+        recipe.vessel_name,
+        recipe.tolerance_abv,
+        recipe.hold_back_ml,
+        recipe.aim is not None,
+        recipe.aim is not None and recipe.aim.fill_ml is not None,
+        recipe.ph,
+        bottles.each,
+        recipe.most_per_bottle,
+    )
     return Evaluation(
         tuple(pours),
         recipe.aim.names() if recipe.aim else (),
@@ -120,8 +154,9 @@ def evaluate(recipe: Recipe) -> Evaluation:
         acid,
         tannins,
         reaching,
-        planned_bottles(reaching.value, cost.used),
-        _warnings(recipe, pours, must, ends),
+        glass,
+        bottles,
+        checks(planned),
     )
 
 
@@ -172,7 +207,7 @@ def _shares(
             volumes,
             acid.by_pour_g,
             tannins.by_pour_g,
-            cost.by_pour,
+            cost.by_pour[: len(pours)],
             strict=True,
         )
     )
@@ -180,78 +215,3 @@ def _shares(
 
 def _wet_volume(mass: float, holds: Composition) -> float | None:
     return None if holds.density_g_per_ml is None else mass / holds.density_g_per_ml
-
-
-def _warnings(
-    recipe: Recipe, pours: Sequence[Pour], must: Must, ends: Finish
-) -> tuple[Caution, ...]:
-    """What to mind, the most harmful first."""
-    found = []
-    volume = must.in_vessel_ml
-    if recipe.vessel_ml is not None:
-        over = volume - recipe.vessel_ml
-        if over > 0.5:
-            found.append(
-                Caution(
-                    "overflow",
-                    f"{over:.0f} ml too much for this vessel: pour less, or take a bigger one.",
-                )
-            )
-        elif -over < _FOAM_ROOM * recipe.vessel_ml:
-            back = volume - usual_fill_ml(recipe.vessel_ml)
-            found.append(
-                Caution(
-                    "foam_room",
-                    f"Little room for foam: hold back about {back:.0f} ml for two or three days,"
-                    " or it comes out of the airlock.",
-                )
-            )
-    if must.mix.sg > _HEAVY_SG:
-        found.append(
-            Caution(
-                "heavy_must",
-                f"{must.mix.sg:.3f} is more sugar than most yeast can work through: aim below"
-                f" {_HEAVY_SG:.3f} and sweeten at the end.",
-            )
-        )
-    if ends.limited_by == "yeast":
-        found.append(
-            Caution(
-                "yeast_stops_short",
-                f"The yeast gives up near {ends.abv.value:.0f} % and leaves about"
-                f" {ends.residual_sugar_g_per_l:.0f} g/L of sugar. That stop is not stable: never"
-                " bottle it as still without stabilising.",
-            )
-        )
-    if must.mix.ferment < 1:
-        found.append(Caution("no_sugar", "Nothing in it ferments: add juice, honey or sugar."))
-    found.extend(_about_pours(pours))
-    return tuple(found)
-
-
-def _about_pours(pours: Sequence[Pour]) -> list[Caution]:
-    found = []
-    for pour in pours:
-        holds = pour.composition()
-        if "reading_above_label" in holds.notes:
-            found.append(
-                Caution(
-                    "label_and_reading",
-                    f"{pour.name} reads richer than its label: a richer carton, or a sample with"
-                    " sugar from the bottom. The two are weighed against each other.",
-                )
-            )
-        if "reading_below_label" in holds.notes:
-            found.append(
-                Caution(
-                    "label_and_reading",
-                    f"{pour.name} reads thinner than its label: a sample that was warm, foamy or"
-                    " misread? The two are weighed against each other.",
-                )
-            )
-        if pour.kind == "sugar" and holds.ferment == 0 and pour.mass_g:
-            text = f"{pour.name} does not ferment: it sweetens and adds no strength."
-            if pour.sugar == "xylitol":
-                text += " Xylitol is poisonous to dogs."
-            found.append(Caution("not_fermentable", text))
-    return found

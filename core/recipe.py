@@ -1,24 +1,30 @@
 """The recipe file: reading it (see docs/formats/recipe-file.md) and answering it."""
 
 import math
+import re
 from collections.abc import Mapping
 from decimal import Decimal
 from typing import Any
 
 from core.aim import Aim
+from core.checks import Known
 from core.composition import KINDS
 from core.cost import Pack, money, per_bottle, per_unit_of_alcohol, read_price
 from core.errors import JobError
+from core.glass import GlassPlan, InTheGlass
 from core.interval import Interval
 from core.label import Label, read_label
 from core.must import MOST_ML, Pour
 from core.plan import Evaluation, PourShare, PricedPour, Recipe
+from core.planned_dose import PlannedDose
 
 FORMAT = "amber-jug-recipe"
 VERSION = 1
 
 _MOST_POURS = 200
 _MOST_NAME = 200
+_MOST_INGREDIENTS = 20_000
+_DAY = re.compile(r"\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])")
 # What a trace of alcohol costs says nothing. Alcohol-free is 0.5 % in most laws.
 _MEANS_SOMETHING_ABV = 0.5
 
@@ -48,6 +54,12 @@ def read_recipe(data: object) -> Recipe:
         _number(vessel, "volume_ml", "vessel", above=0, most=MOST_ML) if vessel else None,
         _number(yeast, "tolerance_abv", "yeast", above=0, most=25) if yeast else None,
         _aim(fields["aim"]) if fields.get("aim") is not None else None,
+        (_text(vessel, "name", "vessel") or "") if vessel else "",
+        _glass(fields["glass"]) if fields.get("glass") is not None else None,
+        tuple(_dose(item, f"doses[{i}]") for i, item in enumerate(_list(fields, "doses"))),
+        _number(fields, "hold_back_ml", "", most=MOST_ML) or 0.0,
+        _number(fields, "ph", "", above=2, most=7),
+        _price(fields, "most_per_bottle", ""),
     )
 
 
@@ -82,7 +94,59 @@ def _pour(item: object, place: str) -> PricedPour:
         pour.composition()
     except JobError as error:
         raise error.within(place) from error
-    return PricedPour(pour, _pack(fields, place))
+    known = Known(
+        _text(fields, "ingredients", place, _MOST_INGREDIENTS),
+        _day(fields, "label_on", place),
+        _day(fields, "price_on", place),
+    )
+    return PricedPour(pour, _pack(fields, place), known)
+
+
+def _dose(item: object, place: str) -> PlannedDose:
+    fields = _mapping(item, place, "a dose")
+    try:
+        return PlannedDose(
+            _key(fields, "kind", place) or "",
+            _number(fields, "mass_g", place) or 0.0,
+            _key(fields, "when", place) or "",
+        )
+    except JobError as error:
+        raise error if error.at.startswith(place) else error.within(place) from error
+
+
+def _glass(item: object) -> GlassPlan:
+    fields = _mapping(item, "glass", "how it is to be in the glass")
+    late = _pour(fields["late"], "glass.late") if fields.get("late") is not None else None
+    style = _key(fields, "style", "glass") or ""
+    warmest = _number(fields, "warmest_c", "glass", most=40)
+    numbers = (
+        _number(fields, "sugar_g_per_l", "glass") or 0.0,
+        _number(fields, "volumes", "glass"),
+        late.pour if late else None,
+        _number(fields, "late_share", "glass") or 0.0,
+        late.pack if late else None,
+        20.0 if warmest is None else warmest,
+    )
+    try:
+        return GlassPlan(style, *numbers)
+    except JobError as error:
+        raise error.within("glass") from error
+
+
+def _list(fields: Mapping[str, Any], key: str) -> list[Any]:
+    items = fields.get(key)
+    if items is None:
+        return []
+    if not isinstance(items, list) or len(items) > _MOST_POURS:
+        raise JobError(f"Here should be a list of at most {_MOST_POURS}.", key)
+    return items
+
+
+def _day(fields: Mapping[str, Any], key: str, place: str) -> str | None:
+    text = _text(fields, key, place)
+    if text and not _DAY.fullmatch(text):
+        raise JobError("Write the day like 2026-05-31.", _at(place, key))
+    return text or None
 
 
 def _label(item: object, place: str) -> Label:
@@ -107,19 +171,27 @@ def _label(item: object, place: str) -> Label:
 
 
 def _pack(fields: Mapping[str, Any], place: str) -> Pack | None:
-    price = fields.get("price")
     pack_ml = _number(fields, "pack_ml", place, above=0, most=MOST_ML)
     pack_g = _number(fields, "pack_g", place, above=0, most=MOST_ML)
+    price = _price(fields, "price", place)
     if price is None:
         return None
-    if isinstance(price, bool) or not isinstance(price, int | float | str):
-        raise JobError("A price is text, like “1.15”.", f"{place}.price")
     if pack_ml is None and pack_g is None:
         raise JobError("A price needs the size of its pack: pack_ml or pack_g.", f"{place}.price")
+    return Pack(price, pack_ml, pack_g)
+
+
+def _price(fields: Mapping[str, Any], key: str, place: str) -> Decimal | None:
+    price = fields.get(key)
+    if price is None:
+        return None
+    at = _at(place, key)
+    if isinstance(price, bool) or not isinstance(price, int | float | str):
+        raise JobError("A price is text, like “1.15”.", at)
     try:
-        return Pack(read_price(str(price)), pack_ml, pack_g)
+        return read_price(str(price))
     except JobError as error:
-        raise error.within(place) from error
+        raise JobError(error.text, at) from error
 
 
 def _aim(item: object) -> Aim:
@@ -135,7 +207,17 @@ def _aim(item: object) -> Aim:
         _number(fields, "abv", "aim"),
         _number(fields, "og", "aim"),
         _number(fields, "fill_ml", "aim"),
+        _number(fields, "acid_g_per_l", "aim"),
+        _number(fields, "tannin_g_per_l", "aim"),
+        _shares(fields),
     )
+
+
+def _shares(fields: Mapping[str, Any]) -> dict[str, float]:
+    if fields.get("shares") is None:
+        return {}
+    shares = _mapping(fields["shares"], "aim.shares", "shares by the name of their pour")
+    return {name: _number(shares, name, "aim.shares") or 0.0 for name in shares}
 
 
 def _is_unknown(item: object) -> bool:
@@ -158,14 +240,14 @@ def _at(place: str, key: str) -> str:
     return f"{place}.{key}" if place else key
 
 
-def _text(fields: Mapping[str, Any], key: str, place: str) -> str | None:
+def _text(fields: Mapping[str, Any], key: str, place: str, most: int = _MOST_NAME) -> str | None:
     value = fields.get(key)
     if value is None:
         return None
     if not isinstance(value, str):
         raise JobError("Here should be text.", _at(place, key))
-    if len(value) > _MOST_NAME:
-        raise JobError(f"At most {_MOST_NAME} letters fit here.", _at(place, key))
+    if len(value) > most:
+        raise JobError(f"At most {most} letters fit here.", _at(place, key))
     return value.strip()
 
 
@@ -254,7 +336,22 @@ def answer(recipe: Recipe, result: Evaluation) -> dict[str, Any]:
             "unpriced": list(result.unpriced),
             **_cost_by_size(result),
         },
+        "glass": _in_the_glass(result.glass),
         "warnings": [{"code": w.code, "text": w.text} for w in result.warnings],
+    }
+
+
+def _in_the_glass(glass: InTheGlass) -> dict[str, Any]:
+    return {
+        "abv": round(glass.abv, 3),
+        "sugar_g_per_l": round(glass.sugar_g_per_l, 2),
+        "word": glass.word,
+        "volumes": round(glass.volumes, 2),
+        "bottled_ml": round(glass.bottled_ml, 1),
+        "late_ml": round(glass.late_ml, 1),
+        "priming_g": round(glass.priming_g, 1),
+        "sweetener_g": round(glass.sweetener_g, 1),
+        "steps": list(glass.steps),
     }
 
 

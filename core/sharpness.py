@@ -10,7 +10,7 @@ from core.must import Pour, mix_of
 
 # What is sold as acid in a kitchen; blends titrate within a few per cent of it.
 _SOLD_AS = "citric"
-_WITHOUT = ("sugar", "water", "syrup", "tannin")
+_WITHOUT = ("sugar", "water", "boiled_off", "syrup", "tannin")
 # Acid in a drink powder, as a share of what is not sugar in it. Common practice.
 _IN_POWDER = (0.3, 0.8)
 

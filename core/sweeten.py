@@ -16,6 +16,10 @@ _ACID_WITHIN = (2.0, 10.0, 0.0)
 _CIDER_WORDS = (("dry", 9.0), ("off dry", 20.0), ("medium", 40.0))
 
 
+# As sweet as so much sugar, g/g, for what yeast leaves alone (memory).
+SWEETNESS = {"erythritol": 0.65, "xylitol": 1.0, "sorbitol": 0.55}
+
+
 @dataclass(frozen=True, slots=True)
 class Part:
     """A drink or juice to be mixed: ml, % vol, and sugar in g/L."""
@@ -97,6 +101,19 @@ def to_sweeten_ml(base: Part, wanted_g_per_l: float, sweetener_g_per_l: float) -
         )
     more = base.volume_ml * (wanted_g_per_l - base.sugar_g_per_l)
     return more / (sweetener_g_per_l - wanted_g_per_l)
+
+
+def sweetener_g(volume_ml: float, as_sweet_as_g_per_l: float, key: str = "erythritol") -> float:
+    """A polyol (a key of SWEETNESS), in g, that is as sweet as so much sugar and never ferments.
+
+    Raises JobError for another sweetener, or a negative amount.
+    """
+    if key not in SWEETNESS:
+        raise JobError(f"Sweeten with one of {', '.join(SWEETNESS)}.", "sweetener")
+    _check_sugar(as_sweet_as_g_per_l)
+    if volume_ml < 0:
+        raise JobError("A jug holds 0 ml or more.", "volume_ml")
+    return as_sweet_as_g_per_l * volume_ml / 1000 / SWEETNESS[key]
 
 
 def scaled_up(sample_ml: float, added: float, jug_ml: float) -> float:

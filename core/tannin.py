@@ -7,7 +7,7 @@ from core.brought import Brought, from_juice, summed
 from core.errors import JobError
 from core.must import Pour
 
-_WITHOUT = ("sugar", "water", "syrup", "acid", "powder")
+_WITHOUT = ("sugar", "water", "boiled_off", "syrup", "acid", "powder")
 
 
 def tannin(pours: Sequence[Pour], volume_ml: float) -> Brought:

@@ -1,9 +1,9 @@
 """Lay out the reference tables the page chooses from."""
 
 from core import supplies, tables
+from core.checks import usual_fill_ml
 from core.composition import KINDS
 from core.must import WEIGHED
-from core.plan import usual_fill_ml
 from core.verdict import WORDS
 from server.shelf.schemas import (
     BottleOut,

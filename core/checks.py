@@ -1,0 +1,403 @@
+"""What to mind in a plan, the most harmful first, each with its reason and a way out."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+
+from core import tables
+from core.acid import PH_LIMIT, PH_WARN
+from core.additives import read_ingredients
+from core.balance import usual_enzyme_g, usual_nutrient
+from core.ferment import Finish, dry_abv
+from core.interval import Interval
+from core.must import Must, Pour
+from core.planned_dose import PlannedDose, dosed_g
+from core.preserve import SO2_SHARE
+
+# Yeast labours above this; beyond it most never finish. Common practice.
+_HEAVY_SG = 1.120
+# Foam wants about a tenth of the vessel in the first days. Common practice.
+_FOAM_ROOM = 0.08
+# Acidity as tartaric, g/L: below the first pH may be unsafe, above the second yeast is slow.
+# Common practice.
+_LITTLE_ACID, _MUCH_ACID = 3.5, 14.0
+# More nutrient than this many times the need feeds what comes after the yeast.
+_TOO_MUCH_NUTRIENT = 1.5
+# Nitrogen that is missed, mg/L, from here on is worth a dose.
+_MISSED_NITROGEN = 25.0
+# Enzyme past this many times the usual dose, and SO2 (mg/L) past which yeast is slow to start.
+_TOO_MUCH_ENZYME = 2.0
+_TOO_MUCH_SO2 = 100.0
+# What stays behind, as a share of the jug, from which it is worth planning for.
+_HEAVY_LOSS = 0.06
+
+HARMS = (
+    "gallon_not_named",
+    "preservative",
+    "unsafe_ph",
+    "overflow",
+    "sulphite_stops_yeast",
+    "foam_room",
+    "yeast_stops_short",
+    "heavy_must",
+    "no_sugar",
+    "hard_on_yeast",
+    "little_acid",
+    "much_acid",
+    "nitrogen",
+    "double_dose",
+    "losses",
+    "label_and_reading",
+    "not_fermentable",
+    "over_price",
+    "old_label",
+)
+"""Codes of all that is checked, the most harmful first."""
+
+_BAD = ("gallon_not_named", "preservative", "unsafe_ph", "overflow", "sulphite_stops_yeast")
+
+
+@dataclass(frozen=True, slots=True)
+class Edit:
+    """One change of a plan. `what` is one of: amount (of the pour `name`, in its unit), remove
+    (the pour `name`), late (the pour `name` goes in after stabilising), hold_back (ml), yeast
+    (its `key`), vessel (its `key`), aim_abv, aim_fill (ml), dose (`key` in all, g), acid (a
+    pour of the acid `key`, g)."""
+
+    what: str
+    name: str = ""
+    value: float | None = None
+    key: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Remedy:
+    """A way out: the words on its button, and what it changes."""
+
+    text: str
+    edits: tuple[Edit, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Caution:
+    """Something to mind; `code` is one of HARMS, `text` gives the reason and the way out."""
+
+    code: str
+    text: str
+    remedies: tuple[Remedy, ...] = ()
+
+    @property
+    def bad(self) -> bool:
+        """Whether it would hurt somebody or spoil the jug."""
+        return self.code in _BAD
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """What is known of a pour beyond its sugar: `ingredients` as printed, the days (like
+    2026-05-31) its label was read and its newest price seen."""
+
+    ingredients: str | None = None
+    label_on: str | None = None
+    price_on: str | None = None
+
+
+NOTHING_KNOWN = Known()
+
+
+@dataclass(frozen=True, slots=True)
+class Planned:
+    """All that is checked together. `volumes` in ml; `acid` as tartaric, g/L."""
+
+    pours: Sequence[Pour]
+    known: Sequence[Known]
+    must: Must
+    ends: Finish
+    acid: Interval
+    reaching_ml: Interval
+    doses: Sequence[PlannedDose]
+    vessel_ml: float | None
+    vessel_name: str
+    tolerance_abv: float | None
+    hold_back_ml: float
+    aiming: bool
+    fill_aimed: bool
+    ph: float | None
+    each_bottle: Decimal | None
+    most_per_bottle: Decimal | None
+
+
+def usual_fill_ml(vessel_ml: float) -> float:
+    """How far a vessel is filled when nothing else is said: up to the room foam wants."""
+    return (1 - _FOAM_ROOM) * vessel_ml
+
+
+def checks(plan: Planned) -> tuple[Caution, ...]:
+    """What to mind, the most harmful first."""
+    found = [
+        *_about_room(plan),
+        *_about_strength(plan),
+        *_about_acid(plan),
+        *_about_doses(plan),
+        *_about_losses(plan),
+        *_about_pours(plan),
+        *_about_price(plan),
+    ]
+    return tuple(sorted(found, key=lambda caution: HARMS.index(caution.code)))
+
+
+def _about_room(plan: Planned) -> Iterable[Caution]:
+    name = plan.vessel_name.lower()
+    if "gal" in name and not any(word in name for word in ("us", "imperial", "uk")):
+        yield Caution(
+            "gallon_not_named",
+            "Which gallon? A US one is 3.79 L, an imperial one 4.55 L, and a fifth lies between.",
+            (
+                Remedy("It is 3.79 L (US)", (Edit("vessel", key="jug_us_gallon"),)),
+                Remedy("It is 4.55 L (imperial)", (Edit("vessel", key="demijohn_4550"),)),
+            ),
+        )
+    if plan.vessel_ml is None:
+        return
+    usual = usual_fill_ml(plan.vessel_ml)
+    volume = plan.must.in_vessel_ml - plan.hold_back_ml
+    over = volume - plan.vessel_ml
+    if over > 0.5:
+        yield Caution(
+            "overflow",
+            f"{over:.0f} ml too much for this vessel: pour less, or take a bigger one.",
+            (*_pour_less(plan, volume - usual), *_bigger_vessel(plan.must.in_vessel_ml)),
+        )
+    elif volume - usual > 0.5:
+        back = round(plan.must.in_vessel_ml - usual)
+        yield Caution(
+            "foam_room",
+            f"Little room for foam: hold back about {back} ml for two or three days, or it comes"
+            " out of the airlock.",
+            (Remedy(f"Hold back {back} ml", (Edit("hold_back", value=float(back)),)),),
+        )
+
+
+def _pour_less(plan: Planned, too_much: float) -> Iterable[Remedy]:
+    """Less of what gives for it: the aim's fill, or the water, or the largest pour."""
+    usual = usual_fill_ml(plan.vessel_ml or 0.0)
+    if plan.fill_aimed:
+        yield Remedy(
+            f"Fill to {usual / 1000:.2f} L",
+            (Edit("aim_fill", value=usual), Edit("hold_back", value=0.0)),
+        )
+        return
+    wet = [p for p in plan.pours if not p.by_mass and p.kind != "boiled_off"]
+    water = [p for p in wet if p.kind == "water" and p.amount >= too_much]
+    largest = max(water or wet, key=lambda p: p.amount, default=None)
+    if largest is not None and largest.amount > too_much:
+        yield Remedy(
+            f"Pour {too_much:.0f} ml less {largest.name}",
+            (Edit("amount", largest.name, largest.amount - too_much),),
+        )
+
+
+def _bigger_vessel(volume_ml: float) -> Iterable[Remedy]:
+    fits = [v for v in tables.VESSELS.values() if usual_fill_ml(v.volume_ml) >= volume_ml]
+    if fits:
+        smallest = min(fits, key=lambda v: v.volume_ml)
+        yield Remedy(f"Take the {smallest.name}", (Edit("vessel", key=smallest.key),))
+
+
+def _about_strength(plan: Planned) -> Iterable[Caution]:
+    must, ends = plan.must, plan.ends
+    if must.mix.sg > _HEAVY_SG:
+        yield Caution(
+            "heavy_must",
+            f"{must.mix.sg:.3f} is more sugar than most yeast can work through: aim below"
+            f" {_HEAVY_SG:.3f} and sweeten at the end.",
+        )
+    if ends.limited_by == "yeast":
+        yield Caution(
+            "yeast_stops_short",
+            f"The yeast gives up near {ends.abv.value:.0f} % and leaves about"
+            f" {ends.residual_sugar_g_per_l:.0f} g/L of sugar. That stop is not stable: never"
+            " bottle it as still without stabilising.",
+            tuple(_stands_more(plan)),
+        )
+    if must.mix.ferment < 1:
+        yield Caution("no_sugar", "Nothing in it ferments: add juice, honey or sugar.")
+
+
+def _stands_more(plan: Planned) -> Iterable[Remedy]:
+    tolerance = plan.tolerance_abv or 0.0
+    stronger = [y for y in tables.YEASTS.values() if y.tolerance_abv > tolerance]
+    enough = [y for y in stronger if y.tolerance[0] >= dry_abv(plan.must.mix)]
+    if stronger:
+        yeast = (
+            min(enough, key=lambda y: y.tolerance_abv)
+            if enough
+            else max(stronger, key=lambda y: y.tolerance_abv)
+        )
+        yield Remedy(f"Take {_lower(yeast.name)}", (Edit("yeast", key=yeast.key),))
+    if plan.aiming and tolerance > 1:
+        yield Remedy(
+            f"Aim for {tolerance - 1:g} %", (Edit("aim_abv", value=round(tolerance - 1, 1)),)
+        )
+
+
+def _about_acid(plan: Planned) -> Iterable[Caution]:
+    litres = plan.must.mix.volume_ml / 1000
+    if plan.ph is not None and plan.ph >= PH_WARN:
+        past = plan.ph > PH_LIMIT
+        yield Caution(
+            "unsafe_ph" if past else "little_acid",
+            f"pH {plan.ph:.2f} is past {PH_LIMIT}: there dangerous bacteria can grow. Add acid"
+            " (more sour, lower pH), and measure again before anything else."
+            if past
+            else f"pH {plan.ph:.2f} is high: little sourness keeps this safe. Stay below"
+            f" {PH_WARN} with more acid.",
+            (_more_acid(1.0 * litres),),
+        )
+    elif plan.ph is None and plan.acid.value < _LITTLE_ACID and plan.must.mix.ferment >= 1:
+        yield Caution(
+            "little_acid",
+            f"Only about {plan.acid.value:.1f} g/L of acid: flat, and its pH may be above"
+            f" {PH_WARN}, where it does not keep. Add acid (more sour, lower pH), and measure.",
+            (_more_acid((_LITTLE_ACID + 1 - plan.acid.value) * litres),),
+        )
+    if plan.acid.value > _MUCH_ACID:
+        yield Caution(
+            "much_acid",
+            f"About {plan.acid.value:.0f} g/L of acid is sharp, and slows yeast: more water and"
+            " sugar make it less sour.",
+        )
+
+
+def _more_acid(tartaric_g: float) -> Remedy:
+    grams = round(tartaric_g * 0.853, 1)
+    return Remedy(f"Add {grams:g} g citric acid", (Edit("acid", value=grams, key="citric"),))
+
+
+def _about_doses(plan: Planned) -> Iterable[Caution]:
+    sugar_g_per_l = plan.must.mix.ferment / plan.must.mix.volume_ml * 1000
+    nutrient = usual_nutrient(plan.pours, plan.must)
+    given = dosed_g(plan.doses, "nutrient")
+    if sugar_g_per_l < 1:
+        return
+    if given > _TOO_MUCH_NUTRIENT * nutrient.mass_g:
+        yield Caution(
+            "double_dose",
+            f"{given:.1f} g of nutrient is planned and about {nutrient.mass_g:.1f} g is needed:"
+            " counted twice? What yeast leaves over feeds what comes after it.",
+            (_all_of("nutrient", nutrient.mass_g),),
+        )
+    elif (
+        given < nutrient.mass_g
+        and nutrient.missing_mg_per_l * (1 - given / nutrient.mass_g) > _MISSED_NITROGEN
+    ):
+        yield Caution(
+            "nitrogen",
+            f"Juice like this is poor in nitrogen: about {nutrient.mass_g - given:.1f} g more"
+            " nutrient keeps the yeast from stalling and from smelling of eggs.",
+            (_all_of("nutrient", nutrient.mass_g),),
+        )
+    enzyme, usual = dosed_g(plan.doses, "enzyme"), usual_enzyme_g(plan.must.mix.volume_ml)
+    if enzyme > _TOO_MUCH_ENZYME * usual:
+        yield Caution(
+            "double_dose",
+            f"{enzyme:.1f} g of enzyme is planned and {usual:.1f} g is usual: counted twice?",
+            (_all_of("enzyme", usual),),
+        )
+    so2 = dosed_g(plan.doses, "sulphite") * SO2_SHARE["potassium"] / plan.must.mix.volume_ml * 1e6
+    if so2 > _TOO_MUCH_SO2:
+        yield Caution(
+            "sulphite_stops_yeast",
+            f"The sulphite planned comes to {so2:.0f} mg/L: yeast does not start in that. A"
+            " tablet of 0.44 g is the usual, a day before the yeast.",
+            (_all_of("sulphite", 0.44),),
+        )
+    elif so2 and any(d.kind == "sulphite" and d.when == "with_yeast" for d in plan.doses):
+        yield Caution(
+            "sulphite_stops_yeast",
+            "Sulphite together with the yeast kills it: give it a day to work and air out.",
+            (_all_of("sulphite", dosed_g(plan.doses, "sulphite")),),
+        )
+
+
+def _all_of(kind: str, grams: float) -> Remedy:
+    grams = round(grams, 1) if grams >= 1 else round(grams, 2)
+    said = {"nutrient": "nutrient", "enzyme": "enzyme", "sulphite": "sulphite"}[kind]
+    times = ", in three portions" if kind == "nutrient" else ""
+    when = ", a day before" if kind == "sulphite" else ""
+    return Remedy(f"Plan {grams:g} g {said}{times}{when}", (Edit("dose", value=grams, key=kind),))
+
+
+def _about_losses(plan: Planned) -> Iterable[Caution]:
+    finished = plan.ends.volume_ml
+    lost = finished - plan.reaching_ml.value
+    if finished > 0 and lost / finished > _HEAVY_LOSS:
+        yield Caution(
+            "losses",
+            f"About {lost:.0f} ml stays with the pulp and the lees: start with that much more"
+            " than you want to bottle.",
+        )
+
+
+def _about_pours(plan: Planned) -> Iterable[Caution]:
+    for pour, known in zip(plan.pours, plan.known, strict=True):
+        if not pour.amount:
+            continue
+        yield from _about_ingredients(pour, known)
+        holds = pour.composition()
+        if "reading_above_label" in holds.notes:
+            yield Caution(
+                "label_and_reading",
+                f"{pour.name} reads richer than its label: a richer carton, or a sample with"
+                " sugar from the bottom. The two are weighed against each other.",
+            )
+        if "reading_below_label" in holds.notes:
+            yield Caution(
+                "label_and_reading",
+                f"{pour.name} reads thinner than its label: a sample that was warm, foamy or"
+                " misread? The two are weighed against each other.",
+            )
+        if pour.kind == "sugar" and holds.ferment == 0:
+            text = f"{pour.name} does not ferment: it sweetens and adds no strength."
+            if pour.sugar == "xylitol":
+                text += " Xylitol is poisonous to dogs."
+            yield Caution("not_fermentable", text, (_without(pour),))
+        if known.label_on and known.price_on and known.label_on < known.price_on:
+            yield Caution(
+                "old_label",
+                f"The label of {pour.name} was read before its newest price: recipes of juices"
+                " change. Look whether the sugar is still the same.",
+            )
+
+
+def _about_ingredients(pour: Pour, known: Known) -> Iterable[Caution]:
+    if not known.ingredients:
+        return
+    read = read_ingredients(known.ingredients)
+    if read.verdict == "will_not_ferment":
+        remedies = [_without(pour)]
+        if pour.composition().sugar > 0 and pour.kind != "powder":
+            remedies.append(
+                Remedy("Keep it for the end, to sweeten", (Edit("late", name=pour.name),))
+            )
+        yield Caution("preservative", f"{pour.name}: {read.sentence}", tuple(remedies))
+    elif read.verdict == "hard":
+        yield Caution("hard_on_yeast", f"{pour.name}: {read.sentence}")
+
+
+def _about_price(plan: Planned) -> Iterable[Caution]:
+    each, most = plan.each_bottle, plan.most_per_bottle
+    if each is not None and most is not None and each > most:
+        yield Caution(
+            "over_price",
+            f"{each} a bottle is over the {most} you set: look for a cheaper way to the same aim,"
+            " or let water and sugar take the place of some juice.",
+        )
+
+
+def _without(pour: Pour) -> Remedy:
+    return Remedy(f"Leave {pour.name} out", (Edit("remove", name=pour.name),))
+
+
+def _lower(name: str) -> str:
+    return name[0].lower() + name[1:]

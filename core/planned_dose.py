@@ -1,0 +1,54 @@
+"""What is dosed beside the pours: how much of it, and when."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from core.errors import JobError
+
+WHEN: Mapping[str, str] = {
+    "day_before": "a day before the yeast",
+    "before_yeast": "before the yeast",
+    "with_yeast": "with the yeast",
+    "after_24_h": "24 hours after the yeast",
+    "after_48_h": "48 hours after the yeast",
+    "after_72_h": "72 hours after the yeast",
+    "when_clear": "when it is done and clear",
+}
+"""Times of a dose, in the order they come, with how each is said."""
+
+DOSED: Mapping[str, str] = {
+    "nutrient": "Nutrient (diammonium phosphate)",
+    "enzyme": "Pectic enzyme",
+    "sulphite": "Potassium metabisulphite",
+    "bicarbonate": "Potassium bicarbonate",
+}
+"""What is dosed without changing sugar or volume. Acid and tannin are pours."""
+
+_MOST_G = 1000.0
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedDose:
+    """`mass_g` of a kind (a key of DOSED) at a time (a key of WHEN).
+
+    Raises JobError for another kind or time, or an amount no jug takes.
+    """
+
+    kind: str
+    mass_g: float
+    when: str
+
+    def __post_init__(self) -> None:
+        if self.kind not in DOSED:
+            raise JobError(
+                f"“{self.kind}” is not dosed here: use one of {', '.join(DOSED)}.", "kind"
+            )
+        if self.when not in WHEN:
+            raise JobError(f"Say when: one of {', '.join(WHEN)}.", "when")
+        if not 0 < self.mass_g <= _MOST_G:
+            raise JobError("A dose weighs more than nothing and at most 1000 g.", "mass_g")
+
+
+def dosed_g(doses: Sequence[PlannedDose], kind: str) -> float:
+    """Grams of one kind in all."""
+    return sum(dose.mass_g for dose in doses if dose.kind == kind)

@@ -1,0 +1,202 @@
+"""What a plan is warned of, in which order, and that each way out is one."""
+
+from dataclasses import replace
+from decimal import Decimal
+
+import pytest
+
+from core.aim import Aim
+from core.checks import HARMS, Edit, Known
+from core.cost import Pack
+from core.label import read_label
+from core.must import Pour
+from core.plan import PricedPour, Recipe, evaluate
+from core.planned_dose import PlannedDose
+
+PEAR = Pour("Pear", "juice", 3000.0, None, "pear", label=read_label("10.8", 100, "ml"))
+SUGAR = Pour("Sugar", "sugar", mass_g=400.0)
+WATER = Pour("Water", "water", 1000.0)
+FED = (
+    PlannedDose("nutrient", 1.0, "after_24_h"),
+    PlannedDose("nutrient", 1.0, "after_48_h"),
+    PlannedDose("nutrient", 1.0, "after_72_h"),
+)
+PLAIN = Recipe(
+    (PricedPour(PEAR), PricedPour(SUGAR), PricedPour(WATER)),
+    vessel_ml=5000,
+    tolerance_abv=14.0,
+    doses=FED,
+    ph=3.6,
+)
+
+
+def found(recipe, code):
+    return [c for c in evaluate(recipe).warnings if c.code == code]
+
+
+def codes(recipe):
+    return [c.code for c in evaluate(recipe).warnings]
+
+
+def with_pour(pour, known=None):
+    item = PricedPour(pour, None, known) if known else PricedPour(pour)
+    return replace(PLAIN, pours=(*PLAIN.pours, item))
+
+
+def test_a_sound_plan_has_nothing_to_mind():
+    assert codes(PLAIN) == []
+
+
+def test_a_preservative_is_told_with_both_ways_out():
+    known = Known("Water, sugar, peach juice 10 %, sodium benzoate")
+    squash = Pour("Squash", "syrup", 100.0, None, None, label=read_label("22", 100, "ml"))
+    (caution,) = found(with_pour(squash, known), "preservative")
+    assert caution.bad
+    assert "Squash" in caution.text
+    assert "benzoate" in caution.text.lower()
+    assert [remedy.edits for remedy in caution.remedies] == [
+        (Edit("remove", "Squash"),),
+        (Edit("late", "Squash"),),
+    ]
+    # What is not poured hurts nobody.
+    assert not found(with_pour(replace(squash, volume_ml=0.0), known), "preservative")
+
+
+def test_the_most_harmful_comes_first():
+    known = Known("Pear juice, potassium sorbate")
+    too_much = replace(WATER, volume_ml=2500.0)
+    recipe = Recipe(
+        (PricedPour(PEAR, None, known), PricedPour(replace(SUGAR, mass_g=1800.0)),
+         PricedPour(too_much)),
+        vessel_ml=5000, tolerance_abv=10.0,
+    )  # fmt: skip
+    order = codes(recipe)
+    assert order == sorted(order, key=HARMS.index)
+    assert order[:2] == ["preservative", "overflow"]
+    assert "yeast_stops_short" in order
+    assert "nitrogen" in order
+
+
+def test_an_overflow_is_put_right_by_pouring_less_water():
+    recipe = with_pour(replace(WATER, name="More water", volume_ml=900.0))
+    (caution,) = found(recipe, "overflow")
+    (edit,) = caution.remedies[0].edits
+    assert edit.what == "amount"
+    assert edit.name == "Water"
+    mended = replace(
+        recipe,
+        pours=tuple(
+            replace(item, pour=item.pour.with_amount(edit.value))
+            if item.pour.name == edit.name
+            else item
+            for item in recipe.pours
+        ),
+    )
+    assert not {"overflow", "foam_room"} & set(codes(mended))
+    assert caution.remedies[1].edits[0].key == "bucket_10"
+
+
+def test_holding_back_makes_room_for_foam():
+    recipe = with_pour(replace(WATER, name="More water", volume_ml=550.0))
+    (caution,) = found(recipe, "foam_room")
+    (edit,) = caution.remedies[0].edits
+    assert not found(replace(recipe, hold_back_ml=edit.value), "foam_room")
+
+
+def test_a_fill_aimed_too_high_is_aimed_lower():
+    aim = Aim(("Sugar", "Water"), 10.0, fill_ml=5400)
+    (caution,) = found(replace(PLAIN, aim=aim), "overflow")
+    assert caution.remedies[0].edits[0] == Edit("aim_fill", value=4600.0)
+
+
+def test_a_yeast_that_gives_up_is_changed_for_one_that_does_not():
+    strong = replace(
+        PLAIN, pours=(*PLAIN.pours, PricedPour(replace(SUGAR, name="More", mass_g=400.0)))
+    )
+    (caution,) = found(replace(strong, tolerance_abv=10.0), "yeast_stops_short")
+    # About 15 %: more than a general wine yeast is sure of.
+    assert caution.remedies[0].edits == (Edit("yeast", key="champagne"),)
+    assert not found(replace(strong, tolerance_abv=17.0), "yeast_stops_short")
+
+
+@pytest.mark.parametrize(
+    ("ph", "code"), [(4.7, "unsafe_ph"), (4.61, "unsafe_ph"), (4.3, "little_acid"), (4.1, None)]
+)
+def test_ph_is_warned_of_from_4_2_and_unsafe_past_4_6(ph, code):
+    # Source: 21 CFR 114 for 4.6; 4.2 is common practice.
+    order = codes(replace(PLAIN, ph=ph))
+    assert order == ([code] if code else [])
+
+
+def test_little_acid_is_told_before_anybody_measures():
+    thin = replace(
+        PLAIN, pours=(*PLAIN.pours[:2], PricedPour(replace(WATER, volume_ml=1600.0))), ph=None
+    )
+    (caution,) = found(thin, "little_acid")
+    (edit,) = caution.remedies[0].edits
+    assert edit.what == "acid"
+    acid = Pour("Citric acid", "acid", mass_g=edit.value, acid=edit.key)
+    assert not found(replace(thin, pours=(*thin.pours, PricedPour(acid))), "little_acid")
+
+
+def test_nitrogen_is_missed_and_the_dose_that_puts_it_right():
+    (caution,) = found(replace(PLAIN, doses=()), "nitrogen")
+    (edit,) = caution.remedies[0].edits
+    third = edit.value / 3
+    fed = tuple(
+        PlannedDose("nutrient", third, when) for when in ("after_24_h", "after_48_h", "after_72_h")
+    )
+    assert not found(replace(PLAIN, doses=fed), "nitrogen")
+    assert found(replace(PLAIN, doses=(*fed, *fed)), "double_dose")
+
+
+@pytest.mark.parametrize(
+    ("doses", "code"),
+    [
+        ((PlannedDose("enzyme", 12.0, "before_yeast"),), "double_dose"),
+        ((PlannedDose("sulphite", 2.0, "day_before"),), "sulphite_stops_yeast"),
+        ((PlannedDose("sulphite", 0.44, "with_yeast"),), "sulphite_stops_yeast"),
+        ((PlannedDose("sulphite", 0.44, "day_before"),), None),
+    ],
+)
+def test_doses_that_harm(doses, code):
+    assert codes(replace(PLAIN, doses=(*FED, *doses))) == ([code] if code else [])
+
+
+def test_pulp_keeps_must_back():
+    fruit = Pour("Frozen plums", "fruit", mass_g=2500.0, fruit="plum")
+    recipe = replace(PLAIN, pours=(*PLAIN.pours, PricedPour(fruit)), vessel_ml=10000)
+    (caution,) = found(recipe, "losses")
+    result = evaluate(recipe)
+    assert f"{result.finish.volume_ml - result.reaching_ml.value:.0f} ml" in caution.text
+
+
+@pytest.mark.parametrize(
+    ("name", "told"),
+    [("One gallon jar", True), ("Jar, 1 gal", True), ("US gallon jug", False), ("Demijohn", False),
+     ("Imperial gallon", False)],
+)  # fmt: skip
+def test_a_gallon_says_which(name, told):
+    cautions = found(replace(PLAIN, vessel_name=name), "gallon_not_named")
+    assert bool(cautions) == told
+    if told:
+        assert [r.edits[0].key for r in cautions[0].remedies] == ["jug_us_gallon", "demijohn_4550"]
+
+
+def test_a_label_older_than_the_newest_price_is_looked_at_again():
+    old = Known(None, "2026-03-01", "2026-10-02")
+    assert found(with_pour(replace(PEAR, name="Pear 2", volume_ml=10.0), old), "old_label")
+    new = Known(None, "2026-10-02", "2026-10-02")
+    assert not found(with_pour(replace(PEAR, name="Pear 2", volume_ml=10.0), new), "old_label")
+
+
+def test_a_ceiling_for_the_bottle():
+    dear = replace(
+        PLAIN,
+        pours=(PricedPour(PEAR, Pack(Decimal("2.00"), 1000)), *PLAIN.pours[1:]),
+        most_per_bottle=Decimal("0.90"),
+    )
+    each = evaluate(dear).bottles.each
+    assert each == Decimal("1.20")
+    assert found(dear, "over_price")
+    assert not found(replace(dear, most_per_bottle=Decimal("1.20")), "over_price")
