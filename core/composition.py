@@ -41,6 +41,9 @@ KINDS = (
 )
 """What can be poured; and `boiled_off`, water that leaves."""
 
+BOUGHT = tuple(kind for kind in KINDS if kind != "boiled_off")
+"""What of it can stand on a shelf."""
+
 # Sugar-free share of all solids. Concentrates: 8-15 % (USDA apple 9.7 %; memory). Kits: the
 # same, or with dextrins for body (common practice). Syrups and honey: 0-2 % (USDA honey
 # 0.5-1 %; memory).

@@ -201,7 +201,7 @@ def bench_endpoints(port: int, session: str) -> None:
     # Turn about, so that a noisy moment meets both.
     for _ in range(8):
         empty += _timed(lambda: ask("GET", "/api/session"), 50)
-        full += _timed(lambda: ask("POST", "/api/jugs/evaluate", body), 50)
+        full += _timed(lambda: ask("POST", "/api/bench/evaluate", body), 50)
     _line(
         "endpoint: empty, p50 / p95",
         f"{statistics.median(empty):.1f} / {_p95(empty):.1f} ms",

@@ -5,6 +5,9 @@ from ninja import NinjaAPI
 from server.accounts.api import router as session
 from server.config import problems
 from server.jugs.api import router as jugs
+from server.jugs.bench_api import router as bench
+from server.jugs.shared_api import router as shared
+from server.jugs.vessels_api import router as vessels
 from server.shelf.api import reference
 from server.shelf.api import router as shelf
 
@@ -13,4 +16,7 @@ problems.install(api)
 api.add_router("/session", session, tags=["session"])
 api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/jugs", jugs, tags=["jugs"])
+api.add_router("/bench", bench, tags=["bench"])
+api.add_router("/vessels", vessels, tags=["vessels"])
+api.add_router("/shared", shared, tags=["shared"])
 api.add_router("/reference", reference, tags=["reference"])

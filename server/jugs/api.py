@@ -6,30 +6,40 @@ from django.db.models import F, Prefetch, QuerySet
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from ninja import Router
+from ninja import Body, Query, Router
 
 from server.accounts.auth import account_of, signed_in
 from server.accounts.models import Account
 from server.config.problems import REFUSALS, ConflictError, Problem
 from server.jugs.actions import fill_bottles as filling
+from server.jugs.actions import past_plans, recipe_file, share_plan
 from server.jugs.actions.begin import begin
+from server.jugs.actions.fork import fork
 from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.read_stem import read_stem
-from server.jugs.actions.work_out import work_out
+from server.jugs.actions.set_side_by_side import side_by_side
+from server.jugs.actions.split_arms import split_arms
+from server.jugs.evaluation import evaluation_out
 from server.jugs.models import Jug, PlanVersion
 from server.jugs.schemas import (
     BottlingIn,
     BottlingOut,
-    EvaluationOut,
+    ForkIn,
     JugIn,
     JugOut,
     JugRow,
     KeepPlanIn,
     KeptOut,
+    LinkOut,
     PlanIn,
+    PlanOut,
     ReadingIn,
+    RelatedOut,
+    SideBySideOut,
+    SplitIn,
+    VersionOut,
 )
-from server.jugs.state import JugState, evaluation_out, jug_out, jug_row
+from server.jugs.state import JugState, jug_out, jug_row
 
 router = Router(auth=signed_in)
 
@@ -49,6 +59,11 @@ def _state(request: HttpRequest, jug_id: int) -> JugState:
     return JugState.load(get_object_or_404(jugs, id=jug_id))
 
 
+def _own(request: HttpRequest, jug_id: int) -> Jug:
+    """One of the account's jugs, without its events."""
+    return get_object_or_404(account_of(request).jugs, id=jug_id)
+
+
 @router.get("", response={200: list[JugRow], 401: Problem})
 def list_jugs(request: HttpRequest) -> list[JugRow]:
     standing = _jugs_with_events(account_of(request)).filter(removed_at=None)
@@ -59,12 +74,6 @@ def list_jugs(request: HttpRequest) -> list[JugRow]:
 def begin_jug(request: HttpRequest, payload: JugIn) -> JugOut:
     jug = begin(account_of(request), payload)
     return jug_out(_state(request, jug.id))
-
-
-@router.post("/evaluate", response={200: EvaluationOut, **REFUSALS})
-def evaluate_plan(request: HttpRequest, payload: PlanIn) -> EvaluationOut:
-    """Solve and work out a plan; keeps nothing."""
-    return work_out(account_of(request), payload)
 
 
 @router.get("/{int:jug_id}", response={200: JugOut, **REFUSALS})
@@ -93,8 +102,72 @@ def restore_jug(request: HttpRequest, jug_id: int) -> JugOut:
 @router.put("/{int:jug_id}/plan", response={200: KeptOut, **_REFUSALS})
 def put_plan(request: HttpRequest, jug_id: int, payload: KeepPlanIn) -> KeptOut:
     state = _state(request, jug_id)
-    version, result = keep_plan(state, payload)
-    return KeptOut(version=version, evaluation=evaluation_out(result, state.jug.account.currency))
+    version, recipe, result = keep_plan(state, payload)
+    evaluation = evaluation_out(recipe, result, state.jug.account.currency)
+    return KeptOut(version=version, evaluation=evaluation)
+
+
+@router.get("/{int:jug_id}/versions", response={200: list[VersionOut], **REFUSALS})
+def list_versions(request: HttpRequest, jug_id: int) -> list[VersionOut]:
+    """Every plan that was kept, the newest first."""
+    return past_plans.versions(_own(request, jug_id))
+
+
+@router.get("/{int:jug_id}/versions/{int:version}", response={200: PlanOut, **REFUSALS})
+def get_version(request: HttpRequest, jug_id: int, version: int) -> PlanOut:
+    kept = get_object_or_404(_own(request, jug_id).plans, version=version)
+    return PlanOut(version=kept.version, plan=PlanIn.model_validate(kept.plan))
+
+
+@router.post("/{int:jug_id}/fork", response={200: JugOut, **_REFUSALS})
+def fork_jug(request: HttpRequest, jug_id: int, payload: ForkIn) -> JugOut:
+    """Begin a variant: another jug with the same plan."""
+    return jug_out(_state(request, fork(_state(request, jug_id), payload.name).id))
+
+
+@router.post("/{int:jug_id}/split", response={200: list[RelatedOut], **_REFUSALS})
+def split_jug(request: HttpRequest, jug_id: int, payload: SplitIn) -> list[RelatedOut]:
+    """Share the must out to arms, each a jug of its own."""
+    arms = split_arms(_state(request, jug_id), payload)
+    return [RelatedOut(id=arm.id, number=arm.number, name=arm.name) for arm in arms]
+
+
+@router.get("/side-by-side", response={200: SideBySideOut, **REFUSALS})
+def jugs_side_by_side(request: HttpRequest, jug: Query[list[int]]) -> SideBySideOut:
+    """Two to four jugs, and every figure of their plans."""
+    return side_by_side([_state(request, jug_id) for jug_id in jug])
+
+
+@router.get("/{int:jug_id}/recipe", response={200: dict[str, Any], **REFUSALS})
+def get_recipe(request: HttpRequest, jug_id: int) -> dict[str, Any]:
+    """The plan as a recipe file."""
+    return recipe_file.written(_state(request, jug_id))
+
+
+@router.post("/recipe", response={200: JugOut, **_REFUSALS})
+def post_recipe(request: HttpRequest, payload: Body[dict[str, Any]]) -> JugOut:
+    """A new jug planned as a recipe file says."""
+    jug = recipe_file.read(account_of(request), payload)
+    return jug_out(_state(request, jug.id))
+
+
+@router.get("/{int:jug_id}/link", response={200: LinkOut, **REFUSALS})
+def get_link(request: HttpRequest, jug_id: int) -> LinkOut:
+    """The link that shows this plan, if there is one."""
+    return LinkOut(token=share_plan.standing(_own(request, jug_id)))
+
+
+@router.post("/{int:jug_id}/link", response={200: LinkOut, **REFUSALS})
+def post_link(request: HttpRequest, jug_id: int) -> LinkOut:
+    """Make a link to a read-only view of the plan."""
+    return LinkOut(token=share_plan.share(_own(request, jug_id)))
+
+
+@router.delete("/{int:jug_id}/link", response={200: LinkOut, **REFUSALS})
+def remove_link(request: HttpRequest, jug_id: int) -> LinkOut:
+    """Take the link back: whoever has it sees nothing any more."""
+    share_plan.take_back(_own(request, jug_id))
+    return LinkOut(token=None)
 
 
 @router.post("/{int:jug_id}/readings", response={200: JugOut, **_REFUSALS})

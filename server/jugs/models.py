@@ -16,6 +16,10 @@ class Jug(models.Model):
     plan_version = models.PositiveIntegerField(default=0)
     begun_at = models.DateTimeField(auto_now_add=True)
     removed_at = models.DateTimeField(null=True)
+    # The jug whose plan this one began from: a variant of it, or an arm it was split into.
+    begun_from = models.ForeignKey(
+        "self", on_delete=models.SET_NULL, null=True, related_name="variants"
+    )
 
     class Meta:
         ordering = ["-number"]
@@ -37,6 +41,44 @@ class PlanVersion(models.Model):
         constraints = [
             # Two windows keeping the same next version: the database lets only one.
             models.UniqueConstraint(fields=["jug", "version"], name="one_plan_a_version")
+        ]
+
+
+class PlanLink(models.Model):
+    """A link that shows a jug's present plan to whoever has it, until it is taken back."""
+
+    jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="links")
+    token = models.CharField(max_length=32, unique=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+    removed_at = models.DateTimeField(null=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["jug"], condition=Q(removed_at=None), name="one_link_a_jug"
+            )
+        ]
+
+
+class OwnVessel(models.Model):
+    """A vessel somebody has and has measured, to its brim and to its shoulder."""
+
+    account = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="vessels"
+    )
+    name = models.CharField(max_length=80)
+    shape = models.CharField(max_length=16)
+    brim_ml = models.FloatField()
+    volume_ml = models.FloatField()
+    removed_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["volume_ml", "id"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(volume_ml__gt=0, brim_ml__gte=models.F("volume_ml")),
+                name="a_brim_is_above_the_shoulder",
+            )
         ]
 
 

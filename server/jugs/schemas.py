@@ -25,18 +25,27 @@ class PourIn(BaseModel):
     sugar: str | None = None
     label: LabelIn | None = None
     measured_sg: float | None = None
+    acid: str | None = None
+    tannin: str | None = None
     price: str | None = None
     pack_ml: float | None = None
     pack_g: float | None = None
+    ingredients: str | None = None
+    label_on: str | None = None
+    price_on: str | None = None
     product_id: int | None = None
     colour: str | None = None
+    locked: bool | None = None
 
 
 class VesselIn(BaseModel):
-    """The vessel; `key` names a row of the reference table, whose shape is drawn."""
+    """The vessel; `key` names a row of the reference table, `own_id` one of the person's, whose
+    shape is drawn."""
 
     volume_ml: float
     key: str | None = None
+    own_id: int | None = None
+    name: str | None = None
 
 
 class YeastIn(BaseModel):
@@ -45,10 +54,32 @@ class YeastIn(BaseModel):
 
 
 class AimIn(BaseModel):
-    solve: list[str]
+    solve: list[str | list[str]]
     abv: float | None = None
     og: float | None = None
     fill_ml: float | None = None
+    acid_g_per_l: float | None = None
+    tannin_g_per_l: float | None = None
+    shares: dict[str, float] | None = None
+
+
+class GlassIn(BaseModel):
+    """How it is to be in the glass, and what brings it there at the end."""
+
+    style: str
+    sugar_g_per_l: float | None = None
+    volumes: float | None = None
+    late: PourIn | None = None
+    late_share: float | None = None
+    warmest_c: float | None = None
+
+
+class DoseIn(BaseModel):
+    """What is dosed beside the pours, and when."""
+
+    kind: str
+    mass_g: float
+    when: str
 
 
 class PlanIn(BaseModel):
@@ -59,6 +90,11 @@ class PlanIn(BaseModel):
     vessel: VesselIn | None = None
     yeast: YeastIn | None = None
     aim: AimIn | None = None
+    glass: GlassIn | None = None
+    doses: list[DoseIn] | None = None
+    hold_back_ml: float | None = None
+    ph: float | None = None
+    most_per_bottle: str | None = None
 
 
 class JugIn(BaseModel):
@@ -76,6 +112,7 @@ class KeepPlanIn(BaseModel):
 
 class MustOut(BaseModel):
     volume_ml: float
+    in_vessel_ml: float
     sugar_g: float
     sg: IntervalOut
 
@@ -96,12 +133,15 @@ class FinishOut(BaseModel):
 
 
 class PourOut(BaseModel):
-    """One pour worked out: its amount, and its part of the jug."""
+    """One pour worked out: its amount, also in the words of a kitchen, and its part of the
+    jug."""
 
     name: str
     volume_ml: float | None
     mass_g: float | None
     solved: bool
+    words: str
+    things: str | None
     sugar_g: float
     room_ml: float
 
@@ -118,16 +158,65 @@ class CostOut(BaseModel):
     per_bottle: str | None
 
 
+class EditOut(BaseModel):
+    """One change of a plan (see core.checks.Edit)."""
+
+    what: str
+    name: str
+    value: float | None
+    key: str | None
+
+
+class RemedyOut(BaseModel):
+    """A way out: the words on its button, and what it changes in the plan."""
+
+    text: str
+    edits: list[EditOut]
+
+
 class WarningOut(BaseModel):
+    """Something to mind; `bad` when it would hurt somebody or spoil the jug."""
+
     code: str
     text: str
+    bad: bool
+    remedies: list[RemedyOut]
+
+
+class StandingOut(BaseModel):
+    """One thing that can be aimed at: where it is, the usual band, what is wanted."""
+
+    key: str
+    name: str
+    unit: str
+    value: IntervalOut
+    band: list[float]
+    scale: list[float]
+    wanted: float | None
+    met: bool
+
+
+class InTheGlassOut(BaseModel):
+    """What stands in the glass, and the steps that bring it there."""
+
+    abv: float
+    sugar_g_per_l: float
+    word: str
+    volumes: float
+    bottled_ml: float
+    late_ml: float
+    priming_g: float
+    sweetener_g: float
+    steps: list[str]
 
 
 class EvaluationOut(BaseModel):
     pours: list[PourOut]
     must: MustOut
     finish: FinishOut
+    glass: InTheGlassOut
     cost: CostOut
+    standings: list[StandingOut]
     warnings: list[WarningOut]
 
 
@@ -195,6 +284,74 @@ class PlanOut(BaseModel):
     plan: PlanIn
 
 
+class RelatedOut(BaseModel):
+    """Another jug that began from the same plan."""
+
+    id: int
+    number: int
+    name: str
+
+
+class VersionOut(BaseModel):
+    """A plan as it was kept: when, and what was in it."""
+
+    version: int
+    kept_at: datetime
+    said: str
+
+
+class ForkIn(BaseModel):
+    """What the variant is called; empty: after the jug it begins from."""
+
+    name: str = ""
+
+
+class ArmIn(BaseModel):
+    """One arm of a split: its vessel and yeast, with or without enzyme."""
+
+    name: str
+    vessel: VesselIn
+    yeast: YeastIn
+    enzyme: bool = False
+
+
+class SplitIn(BaseModel):
+    arms: list[ArmIn]
+
+
+class DifferenceOut(BaseModel):
+    """One figure of the plans side by side."""
+
+    name: str
+    unit: str
+    values: list[float | str | None]
+    differ: bool
+
+
+class LinkOut(BaseModel):
+    """A link's token, or none."""
+
+    token: str | None
+
+
+class OwnVesselIn(BaseModel):
+    """A vessel of one's own: `brim_ml` full to the brim, `volume_ml` to the shoulder."""
+
+    name: str
+    shape: str
+    brim_ml: float
+    volume_ml: float | None = None
+
+
+class OwnVesselOut(BaseModel):
+    id: int
+    name: str
+    shape: str
+    brim_ml: float
+    volume_ml: float
+    usual_fill_ml: float
+
+
 class JugOut(BaseModel):
     """Everything about one jug. `problem` says why the plan cannot be worked out."""
 
@@ -206,6 +363,7 @@ class JugOut(BaseModel):
     kept: PlanOut
     evaluation: EvaluationOut | None
     problem: str | None
+    related: list[RelatedOut]
     readings: list[ReadingOut]
     progress: ProgressOut | None
     bottling: BottlingOut | None
@@ -232,6 +390,23 @@ class JugRow(BaseModel):
     sg: float | None
     abv: float | None
     share: float
+
+
+class SideBySideOut(BaseModel):
+    """Jugs side by side: each whole, and every figure of their plans."""
+
+    jugs: list[JugOut]
+    rows: list[DifferenceOut]
+
+
+class SharedPlanOut(BaseModel):
+    """A plan somebody shows by a link: its name, who planned it, and what it becomes."""
+
+    name: str
+    by: str
+    plan: PlanIn
+    evaluation: EvaluationOut | None
+    problem: str | None
 
 
 class KeptOut(BaseModel):

@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 from functools import cached_property
 
+from django.db.models import Q
+
 from core import bottling as bottling_rules
 from core.cost import per_bottle
 from core.density import sg_at_20
@@ -11,27 +13,20 @@ from core.plan import Evaluation, Recipe, evaluate
 from core.progress import Progress, progress, stage
 from core.progress import Reading as CoreReading
 from core.recipe import FORMAT, VERSION, money_text, read_recipe
-from core.strength import Strength
+from server.jugs.evaluation import evaluation_out, strength_out
 from server.jugs.models import Bottling, Jug, Reading
 from server.jugs.schemas import (
     BottleOutcome,
     BottlingOut,
-    CostOut,
     DrinkOut,
-    EvaluationOut,
-    FinishOut,
     JugOut,
     JugRow,
-    MustOut,
     PlanIn,
     PlanOut,
-    PourOut,
     ProgressOut,
     ReadingOut,
-    StrengthOut,
-    WarningOut,
+    RelatedOut,
 )
-from server.shelf.schemas import IntervalOut
 
 
 def recipe_of(plan: dict[str, object], currency: str) -> Recipe:
@@ -62,9 +57,14 @@ class JugState:
         )
 
     @cached_property
+    def recipe(self) -> Recipe:
+        """The plan as core's recipe. Raises the JobError that stands in its way."""
+        return recipe_of(self.plan, self.jug.account.currency)
+
+    @cached_property
     def _worked_out(self) -> Evaluation | JobError:
         try:
-            return evaluate(recipe_of(self.plan, self.jug.account.currency))
+            return evaluate(self.recipe)
         except JobError as error:
             return error
 
@@ -129,52 +129,13 @@ class JugState:
         )
 
 
-def strength_out(strength: Strength) -> StrengthOut:
-    """Core's three schools for the API."""
-    return StrengthOut(
-        mass_balance=IntervalOut.of(strength.mass_balance),
-        quick_sum=strength.quick_sum,
-        potential_scale=strength.potential_scale,
-    )
-
-
-def evaluation_out(result: Evaluation, currency: str) -> EvaluationOut:
-    """Core's evaluation for the API."""
-    bottles = result.bottles
-    return EvaluationOut(
-        pours=[
-            PourOut(
-                name=pour.name,
-                volume_ml=pour.volume_ml,
-                mass_g=pour.mass_g,
-                solved=pour.name in result.solved,
-                sugar_g=share.sugar_g,
-                room_ml=share.volume_ml,
-            )
-            for pour, share in zip(result.pours, result.shares, strict=True)
-        ],
-        must=MustOut(
-            volume_ml=result.must.mix.volume_ml,
-            sugar_g=result.must.mix.sugar,
-            sg=IntervalOut.of(result.must.sg),
-        ),
-        finish=FinishOut(
-            sg=IntervalOut.of(result.finish.sg),
-            strength=strength_out(result.finish.strength),
-            residual_sugar_g_per_l=result.finish.residual_sugar_g_per_l,
-            limited_by=result.finish.limited_by,
-        ),
-        cost=CostOut(
-            used=money_text(result.cost.used),
-            packs=money_text(result.cost.packs),
-            currency=currency,
-            unpriced=list(result.unpriced),
-            bottles=bottles.count,
-            bottle_ml=bottles.size_ml,
-            per_bottle=money_text(bottles.each) if bottles.each is not None else None,
-        ),
-        warnings=[WarningOut(code=w.code, text=w.text) for w in result.warnings],
-    )
+def related(jug: Jug) -> list[Jug]:
+    """The jug this one began from, its other variants, and this one's own."""
+    family = Q(begun_from=jug)
+    if jug.begun_from_id:
+        family |= Q(id=jug.begun_from_id) | Q(begun_from=jug.begun_from_id)
+    found = Jug.objects.filter(family, account=jug.account_id, removed_at=None)
+    return list(found.exclude(id=jug.id).order_by("number"))
 
 
 def jug_out(state: JugState) -> JugOut:
@@ -189,8 +150,9 @@ def jug_out(state: JugState) -> JugOut:
         kept=PlanOut(version=state.version, plan=PlanIn.model_validate(state.plan)),
         evaluation=None
         if state.problem
-        else evaluation_out(state.evaluation, jug.account.currency),
+        else evaluation_out(state.recipe, state.evaluation, jug.account.currency),
         problem=state.problem,
+        related=[RelatedOut(id=j.id, number=j.number, name=j.name) for j in related(jug)],
         readings=[
             ReadingOut(
                 id=r.id,

@@ -39,6 +39,9 @@ class Product(models.Model):
     pack_count = models.PositiveIntegerField(null=True)
     # The newest of its prices, None while none is known; all of them are in ProductPrice.
     price = models.DecimalField(max_digits=8, decimal_places=2, null=True)
+    price_on = models.DateField(null=True)
+    # When its sugars and ingredients were last read off a pack.
+    label_on = models.DateField(null=True)
     label_text = models.TextField(blank=True)
     # Keys of what the person set against what the label's reader made of it.
     corrected = models.JSONField(default=list)

@@ -27,7 +27,7 @@ PRIVATE = [
     ("GET", "shelf/export.json"),
     ("GET", "jugs"),
     ("POST", "jugs"),
-    ("POST", "jugs/evaluate"),
+    ("POST", "bench/evaluate"),
     ("GET", "jugs/1"),
     ("DELETE", "jugs/1"),
     ("PUT", "jugs/1/plan"),

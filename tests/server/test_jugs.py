@@ -31,7 +31,7 @@ def fermented(call, planned):
 
 
 def test_evaluate_answers_what_core_answers(call):
-    answer = call.ok("POST", "jugs/evaluate", PLAN)
+    answer = call.ok("POST", "bench/evaluate", PLAN)
     recipe = read_recipe({"format": "amber-jug-recipe", "version": 1, **PLAN})
     must = make_must([priced.pour for priced in recipe.pours])
     assert answer["must"]["sg"]["value"] == must.sg.value
@@ -40,7 +40,7 @@ def test_evaluate_answers_what_core_answers(call):
 
 
 def test_an_aim_is_solved(call):
-    answer = call.ok("POST", "jugs/evaluate", {**PLAN, "aim": AIM})
+    answer = call.ok("POST", "bench/evaluate", {**PLAN, "aim": AIM})
     assert answer["finish"]["strength"]["mass_balance"]["value"] == pytest.approx(11, abs=1e-6)
     assert answer["must"]["volume_ml"] == pytest.approx(4500, abs=0.01)
     assert [pour["solved"] for pour in answer["pours"]] == [False, True, True]
@@ -64,7 +64,7 @@ def test_an_aim_is_solved(call):
 )
 def test_plans_that_cannot_be(call, planned, change, at, words):
     for method, where, body in [
-        ("POST", "jugs/evaluate", {**PLAN, **change}),
+        ("POST", "bench/evaluate", {**PLAN, **change}),
         ("PUT", path(planned, "plan"), {"based_on": 2, "plan": {**PLAN, **change}}),
     ]:
         status, data = call(method, where, body)

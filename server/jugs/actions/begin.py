@@ -34,19 +34,29 @@ def check_vessel(vessel: VesselIn | None) -> None:
 
 def begin(account: Account, payload: JugIn) -> Jug:
     """A new jug with an empty plan, numbered after the last one."""
-    name = check_name(payload.name)
     check_vessel(payload.vessel)
-    if account.jugs.count() >= _MOST_JUGS:
-        raise JobError(f"A kitchen holds {_MOST_JUGS} jugs.", "name")
-    last = account.jugs.aggregate(last=Max("number"))["last"] or 0
-    plan = {
+    plan: dict[str, object] = {
         "pours": [],
         "vessel": payload.vessel.model_dump(exclude_none=True),
         "yeast": payload.yeast.model_dump(exclude_none=True),
     }
+    return begin_with(account, payload.name, plan, None)
+
+
+def begin_with(account: Account, name: str, plan: dict[str, object], begun_from: Jug | None) -> Jug:
+    """A new jug with this plan as its first, perhaps begun from another's.
+
+    Raises JobError for a name that cannot be, or a full kitchen.
+    """
+    name = check_name(name)
+    if account.jugs.count() >= _MOST_JUGS:
+        raise JobError(f"A kitchen holds {_MOST_JUGS} jugs.", "name")
+    last = account.jugs.aggregate(last=Max("number"))["last"] or 0
     try:
         with transaction.atomic():
-            jug = Jug.objects.create(account=account, number=last + 1, name=name, plan_version=1)
+            jug = Jug.objects.create(
+                account=account, number=last + 1, name=name, plan_version=1, begun_from=begun_from
+            )
             jug.plans.create(version=1, plan=plan)
     except IntegrityError:
         raise ConflictError("Two jugs were begun at once: try again.") from None

@@ -2,15 +2,16 @@
 
 from django.db import transaction
 
-from core.plan import Evaluation, evaluate
+from core.plan import Evaluation, Recipe, evaluate
 from server.config.problems import ConflictError
 from server.jugs.actions.begin import check_name, check_vessel
+from server.jugs.actions.freshen import freshen
 from server.jugs.models import Jug
 from server.jugs.schemas import KeepPlanIn
 from server.jugs.state import JugState, recipe_of
 
 
-def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, Evaluation]:
+def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, Recipe, Evaluation]:
     """Add the plan as the next version; the one before stays in the record.
 
     Raises JobError for a plan that cannot be, ConflictError when another window kept one
@@ -23,9 +24,10 @@ def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, Evaluation]:
         )
     jug = state.jug
     check_vessel(payload.plan.vessel)
-    plan = payload.plan.model_dump(exclude_none=True)
+    plan = freshen(jug.account, payload.plan).model_dump(exclude_none=True)
     name = check_name(payload.plan.name or jug.name)
-    result = evaluate(recipe_of(plan, jug.account.currency))
+    recipe = recipe_of(plan, jug.account.currency)
+    result = evaluate(recipe)
     version = payload.based_on + 1
     with transaction.atomic():
         moved = Jug.objects.filter(id=jug.id, plan_version=payload.based_on).update(
@@ -34,4 +36,4 @@ def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, Evaluation]:
         if not moved:
             raise ConflictError("This plan was changed in another window since you opened it.")
         jug.plans.create(version=version, plan=plan)
-    return version, result
+    return version, recipe, result

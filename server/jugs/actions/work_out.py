@@ -1,14 +1,21 @@
 """Work a plan out without keeping it."""
 
-from core.plan import evaluate
+from core.plan import Recipe, evaluate
 from server.accounts.models import Account
 from server.jugs.actions.begin import check_vessel
+from server.jugs.actions.freshen import freshen
+from server.jugs.evaluation import evaluation_out
 from server.jugs.schemas import EvaluationOut, PlanIn
-from server.jugs.state import evaluation_out, recipe_of
+from server.jugs.state import recipe_of
+
+
+def recipe_now(account: Account, plan: PlanIn) -> Recipe:
+    """The plan as core's recipe, by today's shelf. Raises JobError at the place that is wrong."""
+    check_vessel(plan.vessel)
+    return recipe_of(freshen(account, plan).model_dump(exclude_none=True), account.currency)
 
 
 def work_out(account: Account, plan: PlanIn) -> EvaluationOut:
     """Solve and evaluate. Raises JobError at the place that is wrong."""
-    check_vessel(plan.vessel)
-    recipe = recipe_of(plan.model_dump(exclude_none=True), account.currency)
-    return evaluation_out(evaluate(recipe), account.currency)
+    recipe = recipe_now(account, plan)
+    return evaluation_out(recipe, evaluate(recipe), account.currency)

@@ -37,8 +37,8 @@ def add_price(product: Product, payload: PriceIn) -> ProductPrice:
         raise JobError(f"At most {_MOST_PLACE} ordinary letters fit here.", "place")
     added = product.prices.create(amount=amount, place=payload.place.strip(), on=on)
     newest = product.prices.order_by("on", "id").last()
-    if newest is not None and newest.amount != product.price:
-        product.price = newest.amount
+    if newest is not None and (newest.amount, newest.on) != (product.price, product.price_on):
+        product.price, product.price_on = newest.amount, newest.on
         judge(product)
         product.save()
     return added

@@ -6,7 +6,7 @@ from django.db import IntegrityError, transaction
 from stdnum import ean
 
 from core import supplies, tables
-from core.composition import KINDS
+from core.composition import BOUGHT
 from core.errors import JobError
 from core.printed import read_price_tag
 from server.accounts.models import Account
@@ -31,16 +31,16 @@ def read_product(payload: ProductIn) -> Product:
     _check_text(name, 120, "name")
     _check_text(payload.label_text, _MOST_TEXT, "label_text")
     _check_text(payload.place, 80, "place")
-    if payload.kind not in KINDS and payload.kind not in supplies.KINDS:
+    if payload.kind not in BOUGHT and payload.kind not in supplies.KINDS:
         raise JobError(
             f"“{payload.kind}” is not a kind of thing the shelf holds: use one of"
-            f" {', '.join((*KINDS, *supplies.KINDS))}.",
+            f" {', '.join((*BOUGHT, *supplies.KINDS))}.",
             "kind",
         )
     _check_pack(payload)
     sugars = (payload.sugars_g or "").strip()
     per_ml, per_g = payload.per_ml, payload.per_g
-    poured = payload.kind in KINDS
+    poured = payload.kind in BOUGHT
     if sugars and (per_ml is None) == (per_g is None):
         raise JobError("Say whether the sugars are per 100 ml or per 100 g.", "sugars_g")
     if not sugars and poured and payload.measured_sg is None and not _known_by_itself(payload):
@@ -97,7 +97,7 @@ def _check_pack(payload: ProductIn) -> None:
     most = _MOST_PIECES if payload.pack_count is not None else _MOST_PACK
     if not 0 < given[0] <= most:
         raise JobError(f"A pack holds more than 0 and at most {most}.", "pack")
-    if payload.pack_count is not None and payload.kind in KINDS:
+    if payload.pack_count is not None and payload.kind in BOUGHT:
         raise JobError("What is poured comes in ml or g: say how much is in a pack.", "pack")
 
 
@@ -121,7 +121,7 @@ def checked_packs(packs: Decimal) -> Decimal:
 
 
 def _checked_colour(colour: str) -> str:
-    if colour and colour not in tables.FRUITS and colour not in KINDS:
+    if colour and colour not in tables.FRUITS and colour not in BOUGHT:
         raise JobError("Pick a colour from the palette.", "colour")
     return colour
 
@@ -133,6 +133,8 @@ def put_on_shelf(account: Account, payload: ProductIn) -> Product:
         raise JobError(f"A shelf holds {_MOST_PRODUCTS} things: take some off first.")
     product = read_product(payload)
     product.account = account
+    product.label_on = account.today()
+    _date_price(product, payload)
     _save(product)
     _write_price(product, payload)
     return product
@@ -149,8 +151,14 @@ def correct(product: Product, payload: ProductIn) -> Product:
     corrected.account_id = product.account_id
     corrected.added_at = product.added_at
     corrected.measured_on = product.measured_on
+    same = (corrected.sugars_g, corrected.label_text) == (product.sugars_g, product.label_text)
+    corrected.label_on = product.label_on if same else product.account.today()
+    corrected.price_on = product.price_on
+    moved = corrected.price != product.price
+    if moved:
+        _date_price(corrected, payload)
     _save(corrected)
-    if corrected.price != product.price:
+    if moved:
         _write_price(corrected, payload)
     return corrected
 
@@ -165,8 +173,16 @@ def _save(product: Product) -> None:
         raise JobError("Something with this barcode is on the shelf already.", "barcode") from None
 
 
+def _date_price(product: Product, payload: ProductIn) -> None:
+    """The price it has now was seen when it was bought, or today."""
+    product.price_on = (
+        (payload.bought_on or product.account.today()) if product.price is not None else None
+    )
+
+
 def _write_price(product: Product, payload: ProductIn) -> None:
     """Follow the prices with the one the product has now."""
-    if product.price is not None:
-        on = payload.bought_on or product.account.today()
-        product.prices.create(amount=product.price, place=payload.place.strip(), on=on)
+    if product.price is not None and product.price_on is not None:
+        product.prices.create(
+            amount=product.price, place=payload.place.strip(), on=product.price_on
+        )

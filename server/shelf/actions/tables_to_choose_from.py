@@ -2,7 +2,7 @@
 
 from core import supplies, tables
 from core.checks import usual_fill_ml
-from core.composition import KINDS
+from core.composition import BOUGHT
 from core.must import WEIGHED
 from core.verdict import WORDS
 from server.shelf.schemas import (
@@ -34,7 +34,7 @@ def tables_to_choose_from() -> ReferenceOut:
         kinds=[
             *(
                 KindOut(key=k, name=_KIND_NAMES[k], poured=True, weighed=k in WEIGHED)
-                for k in KINDS
+                for k in BOUGHT
             ),
             *(
                 KindOut(key=k, name=name, poured=False, weighed=False)

@@ -381,26 +381,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jugs/evaluate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Evaluate Plan
-         * @description Solve and work out a plan; keeps nothing.
-         */
-        post: operations["server_jugs_api_evaluate_plan"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jugs/{jug_id}": {
         parameters: {
             query?: never;
@@ -451,6 +431,171 @@ export interface paths {
         put: operations["server_jugs_api_put_plan"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Versions
+         * @description Every plan that was kept, the newest first.
+         */
+        get: operations["server_jugs_api_list_versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/versions/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Version */
+        get: operations["server_jugs_api_get_version"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/fork": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fork Jug
+         * @description Begin a variant: another jug with the same plan.
+         */
+        post: operations["server_jugs_api_fork_jug"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Split Jug
+         * @description Share the must out to arms, each a jug of its own.
+         */
+        post: operations["server_jugs_api_split_jug"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/side-by-side": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Jugs Side By Side
+         * @description Two to four jugs, and every figure of their plans.
+         */
+        get: operations["server_jugs_api_jugs_side_by_side"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Recipe
+         * @description The plan as a recipe file.
+         */
+        get: operations["server_jugs_api_get_recipe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Recipe
+         * @description A new jug planned as a recipe file says.
+         */
+        post: operations["server_jugs_api_post_recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Link
+         * @description The link that shows this plan, if there is one.
+         */
+        get: operations["server_jugs_api_get_link"];
+        put?: never;
+        /**
+         * Post Link
+         * @description Make a link to a read-only view of the plan.
+         */
+        post: operations["server_jugs_api_post_link"];
+        /**
+         * Remove Link
+         * @description Take the link back: whoever has it sees nothing any more.
+         */
+        delete: operations["server_jugs_api_remove_link"];
         options?: never;
         head?: never;
         patch?: never;
@@ -546,6 +691,215 @@ export interface paths {
          * @description Take a bottling back; its counts can be entered again.
          */
         delete: operations["server_jugs_api_remove_bottling"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/evaluate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Evaluate Plan
+         * @description Solve and work out a plan.
+         */
+        post: operations["server_jugs_bench_api_evaluate_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/nearest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Nearest Plan
+         * @description The nearest to an aim that cannot be met.
+         */
+        post: operations["server_jugs_bench_api_nearest_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Balance Of Plan */
+        post: operations["server_jugs_bench_api_balance_of_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/cheapest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cheapest Plans
+         * @description Three cheaper ways to the same strength and fill, by whole packs.
+         */
+        post: operations["server_jugs_bench_api_cheapest_plans"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/cartons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cartons Of Plan
+         * @description What one carton more or fewer would do.
+         */
+        post: operations["server_jugs_bench_api_cartons_of_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shopping For Plan
+         * @description What to buy after what is at home.
+         */
+        post: operations["server_jugs_bench_api_shopping_for_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vessels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Vessels */
+        get: operations["server_jugs_vessels_api_list_vessels"];
+        put?: never;
+        /** Post Vessel */
+        post: operations["server_jugs_vessels_api_post_vessel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vessels/{vessel_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Vessel
+         * @description Put the vessel away; plans in it keep its size. `restore` brings it back.
+         */
+        delete: operations["server_jugs_vessels_api_remove_vessel"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vessels/{vessel_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restore Vessel */
+        post: operations["server_jugs_vessels_api_restore_vessel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Shared Plan */
+        get: operations["server_jugs_shared_api_get_shared_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{token}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Shared Plan
+         * @description A jug of one's own with the same plan.
+         */
+        post: operations["server_jugs_shared_api_copy_shared_plan"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1191,13 +1545,21 @@ export interface components {
         /** AimIn */
         AimIn: {
             /** Solve */
-            solve: string[];
+            solve: (string | string[])[];
             /** Abv */
             abv?: number | null;
             /** Og */
             og?: number | null;
             /** Fill Ml */
             fill_ml?: number | null;
+            /** Acid G Per L */
+            acid_g_per_l?: number | null;
+            /** Tannin G Per L */
+            tannin_g_per_l?: number | null;
+            /** Shares */
+            shares?: {
+                [key: string]: number;
+            } | null;
         };
         /** BottleOutcome */
         BottleOutcome: {
@@ -1247,13 +1609,42 @@ export interface components {
             /** Per Bottle */
             per_bottle: string | null;
         };
+        /**
+         * DoseIn
+         * @description What is dosed beside the pours, and when.
+         */
+        DoseIn: {
+            /** Kind */
+            kind: string;
+            /** Mass G */
+            mass_g: number;
+            /** When */
+            when: string;
+        };
+        /**
+         * EditOut
+         * @description One change of a plan (see core.checks.Edit).
+         */
+        EditOut: {
+            /** What */
+            what: string;
+            /** Name */
+            name: string;
+            /** Value */
+            value: number | null;
+            /** Key */
+            key: string | null;
+        };
         /** EvaluationOut */
         EvaluationOut: {
             /** Pours */
             pours: components["schemas"]["PourOut"][];
             must: components["schemas"]["MustOut"];
             finish: components["schemas"]["FinishOut"];
+            glass: components["schemas"]["InTheGlassOut"];
             cost: components["schemas"]["CostOut"];
+            /** Standings */
+            standings: components["schemas"]["StandingOut"][];
             /** Warnings */
             warnings: components["schemas"]["WarningOut"][];
         };
@@ -1265,6 +1656,47 @@ export interface components {
             residual_sugar_g_per_l: number;
             /** Limited By */
             limited_by: string;
+        };
+        /**
+         * GlassIn
+         * @description How it is to be in the glass, and what brings it there at the end.
+         */
+        GlassIn: {
+            /** Style */
+            style: string;
+            /** Sugar G Per L */
+            sugar_g_per_l?: number | null;
+            /** Volumes */
+            volumes?: number | null;
+            late?: components["schemas"]["PourIn"] | null;
+            /** Late Share */
+            late_share?: number | null;
+            /** Warmest C */
+            warmest_c?: number | null;
+        };
+        /**
+         * InTheGlassOut
+         * @description What stands in the glass, and the steps that bring it there.
+         */
+        InTheGlassOut: {
+            /** Abv */
+            abv: number;
+            /** Sugar G Per L */
+            sugar_g_per_l: number;
+            /** Word */
+            word: string;
+            /** Volumes */
+            volumes: number;
+            /** Bottled Ml */
+            bottled_ml: number;
+            /** Late Ml */
+            late_ml: number;
+            /** Priming G */
+            priming_g: number;
+            /** Sweetener G */
+            sweetener_g: number;
+            /** Steps */
+            steps: string[];
         };
         /**
          * JugOut
@@ -1288,6 +1720,8 @@ export interface components {
             evaluation: components["schemas"]["EvaluationOut"] | null;
             /** Problem */
             problem: string | null;
+            /** Related */
+            related: components["schemas"]["RelatedOut"][];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
             progress: components["schemas"]["ProgressOut"] | null;
@@ -1306,6 +1740,8 @@ export interface components {
         MustOut: {
             /** Volume Ml */
             volume_ml: number;
+            /** In Vessel Ml */
+            in_vessel_ml: number;
             /** Sugar G */
             sugar_g: number;
             sg: components["schemas"]["IntervalOut"];
@@ -1325,6 +1761,15 @@ export interface components {
             vessel?: components["schemas"]["VesselIn"] | null;
             yeast?: components["schemas"]["YeastIn"] | null;
             aim?: components["schemas"]["AimIn"] | null;
+            glass?: components["schemas"]["GlassIn"] | null;
+            /** Doses */
+            doses?: components["schemas"]["DoseIn"][] | null;
+            /** Hold Back Ml */
+            hold_back_ml?: number | null;
+            /** Ph */
+            ph?: number | null;
+            /** Most Per Bottle */
+            most_per_bottle?: string | null;
         };
         /** PlanOut */
         PlanOut: {
@@ -1353,20 +1798,33 @@ export interface components {
             label?: components["schemas"]["LabelIn"] | null;
             /** Measured Sg */
             measured_sg?: number | null;
+            /** Acid */
+            acid?: string | null;
+            /** Tannin */
+            tannin?: string | null;
             /** Price */
             price?: string | null;
             /** Pack Ml */
             pack_ml?: number | null;
             /** Pack G */
             pack_g?: number | null;
+            /** Ingredients */
+            ingredients?: string | null;
+            /** Label On */
+            label_on?: string | null;
+            /** Price On */
+            price_on?: string | null;
             /** Product Id */
             product_id?: number | null;
             /** Colour */
             colour?: string | null;
+            /** Locked */
+            locked?: boolean | null;
         };
         /**
          * PourOut
-         * @description One pour worked out: its amount, and its part of the jug.
+         * @description One pour worked out: its amount, also in the words of a kitchen, and its part of the
+         *     jug.
          */
         PourOut: {
             /** Name */
@@ -1377,6 +1835,10 @@ export interface components {
             mass_g: number | null;
             /** Solved */
             solved: boolean;
+            /** Words */
+            words: string;
+            /** Things */
+            things: string | null;
             /** Sugar G */
             sugar_g: number;
             /** Room Ml */
@@ -1423,6 +1885,49 @@ export interface components {
             insisted: boolean;
         };
         /**
+         * RelatedOut
+         * @description Another jug that began from the same plan.
+         */
+        RelatedOut: {
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * RemedyOut
+         * @description A way out: the words on its button, and what it changes in the plan.
+         */
+        RemedyOut: {
+            /** Text */
+            text: string;
+            /** Edits */
+            edits: components["schemas"]["EditOut"][];
+        };
+        /**
+         * StandingOut
+         * @description One thing that can be aimed at: where it is, the usual band, what is wanted.
+         */
+        StandingOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            value: components["schemas"]["IntervalOut"];
+            /** Band */
+            band: number[];
+            /** Scale */
+            scale: number[];
+            /** Wanted */
+            wanted: number | null;
+            /** Met */
+            met: boolean;
+        };
+        /**
          * StrengthOut
          * @description % vol by the three schools.
          */
@@ -1435,20 +1940,32 @@ export interface components {
         };
         /**
          * VesselIn
-         * @description The vessel; `key` names a row of the reference table, whose shape is drawn.
+         * @description The vessel; `key` names a row of the reference table, `own_id` one of the person's, whose
+         *     shape is drawn.
          */
         VesselIn: {
             /** Volume Ml */
             volume_ml: number;
             /** Key */
             key?: string | null;
+            /** Own Id */
+            own_id?: number | null;
+            /** Name */
+            name?: string | null;
         };
-        /** WarningOut */
+        /**
+         * WarningOut
+         * @description Something to mind; `bad` when it would hurt somebody or spoil the jug.
+         */
         WarningOut: {
             /** Code */
             code: string;
             /** Text */
             text: string;
+            /** Bad */
+            bad: boolean;
+            /** Remedies */
+            remedies: components["schemas"]["RemedyOut"][];
         };
         /** YeastIn */
         YeastIn: {
@@ -1481,6 +1998,84 @@ export interface components {
             /** Based On */
             based_on: number;
             plan: components["schemas"]["PlanIn"];
+        };
+        /**
+         * VersionOut
+         * @description A plan as it was kept: when, and what was in it.
+         */
+        VersionOut: {
+            /** Version */
+            version: number;
+            /**
+             * Kept At
+             * Format: date-time
+             */
+            kept_at: string;
+            /** Said */
+            said: string;
+        };
+        /**
+         * ForkIn
+         * @description What the variant is called; empty: after the jug it begins from.
+         */
+        ForkIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * ArmIn
+         * @description One arm of a split: its vessel and yeast, with or without enzyme.
+         */
+        ArmIn: {
+            /** Name */
+            name: string;
+            vessel: components["schemas"]["VesselIn"];
+            yeast: components["schemas"]["YeastIn"];
+            /**
+             * Enzyme
+             * @default false
+             */
+            enzyme: boolean;
+        };
+        /** SplitIn */
+        SplitIn: {
+            /** Arms */
+            arms: components["schemas"]["ArmIn"][];
+        };
+        /**
+         * DifferenceOut
+         * @description One figure of the plans side by side.
+         */
+        DifferenceOut: {
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Values */
+            values: (number | string | null)[];
+            /** Differ */
+            differ: boolean;
+        };
+        /**
+         * SideBySideOut
+         * @description Jugs side by side: each whole, and every figure of their plans.
+         */
+        SideBySideOut: {
+            /** Jugs */
+            jugs: components["schemas"]["JugOut"][];
+            /** Rows */
+            rows: components["schemas"]["DifferenceOut"][];
+        };
+        /**
+         * LinkOut
+         * @description A link's token, or none.
+         */
+        LinkOut: {
+            /** Token */
+            token: string | null;
         };
         /** ReadingIn */
         ReadingIn: {
@@ -1520,6 +2115,236 @@ export interface components {
              * @default false
              */
             insist: boolean;
+        };
+        /**
+         * AmountOut
+         * @description A pour's amount in the unit it is measured in.
+         */
+        AmountOut: {
+            /** Name */
+            name: string;
+            /** Amount */
+            amount: number;
+        };
+        /**
+         * NearestOut
+         * @description The nearest that can be; `text` is empty when nothing comes near.
+         */
+        NearestOut: {
+            /** Text */
+            text: string;
+            /** Amounts */
+            amounts: components["schemas"]["AmountOut"][];
+            /** Abv */
+            abv: number | null;
+        };
+        /**
+         * AdditionOut
+         * @description Something to add: said in g and spoons, and what the plan then holds of it.
+         */
+        AdditionOut: {
+            /** Text */
+            text: string;
+            /** Spoons */
+            spoons: string | null;
+            /** Kind */
+            kind: string;
+            /** Key */
+            key: string | null;
+            /** Mass G */
+            mass_g: number;
+            /** When */
+            when: string[];
+        };
+        /**
+         * WeighedOut
+         * @description One side of the balance: where it is, the usual band, and what to add.
+         */
+        WeighedOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            there: components["schemas"]["IntervalOut"];
+            /** Band */
+            band: number[];
+            /** Word */
+            word: string;
+            /** Sentence */
+            sentence: string;
+            /** Additions */
+            additions: components["schemas"]["AdditionOut"][];
+        };
+        /**
+         * BasketOut
+         * @description A cheaper plan: what is in it, the bill, and what it becomes.
+         */
+        BasketOut: {
+            /** Items */
+            items: components["schemas"]["BoughtOut"][];
+            /** Bill */
+            bill: string;
+            /** Pours */
+            pours: components["schemas"]["PourIn"][];
+            evaluation: components["schemas"]["EvaluationOut"];
+        };
+        /**
+         * BoughtOut
+         * @description One product of a basket: amount used (g or ml), packs, those to buy, what stays over.
+         */
+        BoughtOut: {
+            /** Name */
+            name: string;
+            /** By Mass */
+            by_mass: boolean;
+            /** Amount */
+            amount: number;
+            /** Packs */
+            packs: number;
+            /** To Buy */
+            to_buy: number;
+            /** Left Over */
+            left_over: number;
+        };
+        /**
+         * CheapestOut
+         * @description Up to three baskets, the cheapest first; `least_juice` is the share they kept to.
+         */
+        CheapestOut: {
+            /** Baskets */
+            baskets: components["schemas"]["BasketOut"][];
+            /** Least Juice */
+            least_juice: number;
+        };
+        /**
+         * CheapestIn
+         * @description A plan, and what a cheaper one must keep to. `least_juice` is a share of the fill;
+         *     `keep_flavours`: at least as much of each fruit as now.
+         */
+        CheapestIn: {
+            plan: components["schemas"]["PlanIn"];
+            /** Least Juice */
+            least_juice?: number | null;
+            /**
+             * Keep Flavours
+             * @default false
+             */
+            keep_flavours: boolean;
+            /** Most Kinds */
+            most_kinds?: number | null;
+        };
+        /**
+         * CartonsOut
+         * @description One pour in packs: the plan with one fewer and one more.
+         */
+        CartonsOut: {
+            /** Name */
+            name: string;
+            /** Packs */
+            packs: number;
+            fewer: components["schemas"]["OutcomeOut"];
+            more: components["schemas"]["OutcomeOut"];
+        };
+        /**
+         * OutcomeOut
+         * @description The plan with a pack more or fewer of one pour; `why_not` when that cannot be.
+         */
+        OutcomeOut: {
+            /** Amount */
+            amount: number;
+            /** Abv */
+            abv: number | null;
+            /** Fill Ml */
+            fill_ml: number | null;
+            /** Each */
+            each: string | null;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * ShoppingLineOut
+         * @description One line of the list. `words` is how much the plan takes.
+         */
+        ShoppingLineOut: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Packs */
+            packs: number | null;
+            /** At Home */
+            at_home: number;
+            /** To Buy */
+            to_buy: number | null;
+            /** Pack */
+            pack: string;
+            /** Price */
+            price: string | null;
+            /** Cost */
+            cost: string | null;
+            /** Place */
+            place: string;
+        };
+        /**
+         * ShoppingOut
+         * @description What to buy; `unpriced` are lines no price is known for. `text` is the list to paste.
+         */
+        ShoppingOut: {
+            /** Lines */
+            lines: components["schemas"]["ShoppingLineOut"][];
+            /** Total */
+            total: string;
+            /** Currency */
+            currency: string;
+            /** Unpriced */
+            unpriced: string[];
+            /** Text */
+            text: string;
+        };
+        /** OwnVesselOut */
+        OwnVesselOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Shape */
+            shape: string;
+            /** Brim Ml */
+            brim_ml: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Usual Fill Ml */
+            usual_fill_ml: number;
+        };
+        /**
+         * OwnVesselIn
+         * @description A vessel of one's own: `brim_ml` full to the brim, `volume_ml` to the shoulder.
+         */
+        OwnVesselIn: {
+            /** Name */
+            name: string;
+            /** Shape */
+            shape: string;
+            /** Brim Ml */
+            brim_ml: number;
+            /** Volume Ml */
+            volume_ml?: number | null;
+        };
+        /**
+         * SharedPlanOut
+         * @description A plan somebody shows by a link: its name, who planned it, and what it becomes.
+         */
+        SharedPlanOut: {
+            /** Name */
+            name: string;
+            /** By */
+            by: string;
+            plan: components["schemas"]["PlanIn"];
+            evaluation: components["schemas"]["EvaluationOut"] | null;
+            /** Problem */
+            problem: string | null;
         };
         /** BottleOut */
         BottleOut: {
@@ -3053,66 +3878,6 @@ export interface operations {
             };
         };
     };
-    server_jugs_api_evaluate_plan: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PlanIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EvaluationOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     server_jugs_api_get_jug: {
         parameters: {
             query?: never;
@@ -3340,6 +4105,628 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_list_versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_get_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_fork_jug: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JugOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_split_jug: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RelatedOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_jugs_side_by_side: {
+        parameters: {
+            query: {
+                jug: number[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideBySideOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_get_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_post_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JugOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_get_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_post_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_remove_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3747,6 +5134,687 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_bench_api_evaluate_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EvaluationOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_bench_api_nearest_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NearestOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_bench_api_balance_of_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighedOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_bench_api_cheapest_plans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheapestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheapestOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_bench_api_cartons_of_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CartonsOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_bench_api_shopping_for_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShoppingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_vessels_api_list_vessels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnVesselOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_vessels_api_post_vessel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnVesselIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnVesselOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_vessels_api_remove_vessel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                vessel_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnVesselOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_vessels_api_restore_vessel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                vessel_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnVesselOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_shared_api_get_shared_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedPlanOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_shared_api_copy_shared_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RelatedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

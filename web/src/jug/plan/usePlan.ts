@@ -31,7 +31,7 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const body = useMemo(() => (plan ? JSON.stringify(plan) : null), [plan]);
   const keptBody = useRef(body);
   const evaluation = useNewest((asked: Plan) =>
-    answer(api.POST("/api/jugs/evaluate", { body: asked })),
+    answer(api.POST("/api/bench/evaluate", { body: asked })),
   );
 
   /** `stroke` names one movement (a drag, a figure being typed): undone as a whole. */

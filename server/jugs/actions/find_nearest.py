@@ -1,0 +1,23 @@
+"""Find the nearest that a plan can come to an aim it cannot meet."""
+
+from core.nearest import nearest
+from server.accounts.models import Account
+from server.jugs.actions.work_out import recipe_now
+from server.jugs.bench_schemas import AmountOut, NearestOut
+from server.jugs.schemas import PlanIn
+
+
+def find_nearest(account: Account, plan: PlanIn) -> NearestOut:
+    """Amounts that come nearest; none without an aim. Raises JobError for a plan that is none."""
+    recipe = recipe_now(account, plan)
+    aim = recipe.must_aim()
+    found = (
+        nearest([item.pour for item in recipe.pours], aim, recipe.tolerance_abv) if aim else None
+    )
+    if found is None:
+        return NearestOut(text="", amounts=[], abv=None)
+    return NearestOut(
+        text=found.text,
+        amounts=[AmountOut(name=pour.name, amount=pour.amount) for pour in found.pours],
+        abv=found.abv,
+    )

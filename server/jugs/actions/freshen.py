@@ -1,0 +1,29 @@
+"""See a plan by what the shelf says today: prices, ingredients, the days they were read."""
+
+from server.accounts.models import Account
+from server.jugs.schemas import PlanIn, PourIn
+from server.shelf.models import Product
+
+
+def freshen(account: Account, plan: PlanIn) -> PlanIn:
+    """The plan with its shelf's newest prices and labels' text; what left the shelf stays."""
+    pours = [*plan.pours, *([plan.glass.late] if plan.glass and plan.glass.late else [])]
+    ids = {pour.product_id for pour in pours if pour.product_id is not None}
+    if not ids:
+        return plan
+    found = {p.id: p for p in account.products.filter(id__in=ids)}
+    fresh = plan.model_copy(deep=True)
+    late = fresh.glass.late if fresh.glass else None
+    for pour in (*fresh.pours, *([late] if late else [])):
+        product = found.get(pour.product_id or 0)
+        if product is not None:
+            _freshen(pour, product)
+    return fresh
+
+
+def _freshen(pour: PourIn, product: Product) -> None:
+    pour.price = None if product.price is None else f"{product.price:.2f}"
+    pour.pack_ml, pour.pack_g = product.pack_ml, product.pack_g
+    pour.ingredients = product.label_text or None
+    pour.label_on = product.label_on.isoformat() if product.label_on else None
+    pour.price_on = product.price_on.isoformat() if product.price_on else None

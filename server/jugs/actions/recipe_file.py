@@ -1,0 +1,54 @@
+"""Write a plan as a recipe file, and begin a jug from one."""
+
+from typing import Any
+
+from pydantic import ValidationError
+
+from core.errors import JobError
+from core.recipe import FORMAT, VERSION, read_recipe
+from server.accounts.models import Account
+from server.jugs.actions.begin import begin_with
+from server.jugs.models import Jug
+from server.jugs.schemas import PlanIn
+from server.jugs.state import JugState
+
+# What of a plan is this app's own and means nothing in another kitchen.
+_OURS_OF_POUR = ("product_id", "locked")
+_USUAL_VESSEL = {"volume_ml": 5000.0, "key": "demijohn_5"}
+
+
+def written(state: JugState) -> dict[str, Any]:
+    """The plan as it was kept, in the open format."""
+    plan = PlanIn.model_validate(state.plan).model_dump(exclude_none=True)
+    pours = [*plan["pours"], *_late(plan)]
+    for pour in pours:
+        for key in _OURS_OF_POUR:
+            pour.pop(key, None)
+    plan.get("vessel", {}).pop("own_id", None)
+    head = {"format": FORMAT, "version": VERSION, "currency": state.jug.account.currency}
+    return {**head, **plan, "name": state.jug.name}
+
+
+def _late(plan: dict[str, Any]) -> list[dict[str, Any]]:
+    late = plan.get("glass", {}).get("late")
+    return [late] if late else []
+
+
+def read(account: Account, data: dict[str, Any]) -> Jug:
+    """A new jug planned as the file says. Raises JobError at the place that is wrong."""
+    recipe = read_recipe(data)
+    try:
+        plan = PlanIn.model_validate(data)
+    except ValidationError as error:
+        first = error.errors()[0]
+        at = ".".join(str(part) for part in first["loc"])
+        raise JobError(f"{first['msg']}.", at) from error
+    for pour in (*plan.pours, *([plan.glass.late] if plan.glass and plan.glass.late else [])):
+        # Numbers of another kitchen's shelf.
+        pour.product_id = None
+    plan.name = ""
+    kept = plan.model_dump(exclude_none=True)
+    if "vessel" not in kept:
+        kept["vessel"] = _USUAL_VESSEL
+    kept["vessel"].pop("own_id", None)
+    return begin_with(account, recipe.name or "From a recipe file", kept, None)

@@ -1,0 +1,81 @@
+"""Share a plan by a link, see one that is shared, copy it, take the link back."""
+
+import secrets
+
+from django.db import IntegrityError, transaction
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+
+from server.accounts.models import Account
+from server.jugs.actions.begin import begin_with
+from server.jugs.evaluation import evaluation_out
+from server.jugs.models import Jug, PlanLink
+from server.jugs.schemas import PlanIn, SharedPlanOut
+from server.jugs.state import JugState
+
+_BYTES = 18
+
+
+def standing(jug: Jug) -> str | None:
+    """The token of the jug's link, if it has one."""
+    link = jug.links.filter(removed_at=None).first()
+    return link.token if link else None
+
+
+def share(jug: Jug) -> str:
+    """The token of the jug's link, made when there is none."""
+    there = standing(jug)
+    if there:
+        return there
+    try:
+        with transaction.atomic():
+            return jug.links.create(token=secrets.token_urlsafe(_BYTES)).token
+    except IntegrityError:
+        # The other window was first, and its link is as good.
+        return jug.links.get(removed_at=None).token
+
+
+def take_back(jug: Jug) -> None:
+    """The link shows nothing any more."""
+    jug.links.filter(removed_at=None).update(removed_at=timezone.now())
+
+
+def _shared(token: str) -> JugState:
+    """The one query that starts from no account: whoever has the token may look."""
+    links = PlanLink.objects.select_related("jug__account")
+    link = get_object_or_404(links, token=token, removed_at=None, jug__removed_at=None)
+    return JugState.load(link.jug)
+
+
+def look_at(token: str) -> SharedPlanOut:
+    """The plan as it is now. Nothing of its owner but the name on the door."""
+    state = _shared(token)
+    account = state.jug.account
+    plan = PlanIn.model_validate(state.plan)
+    _forget_shelf(plan)
+    return SharedPlanOut(
+        name=state.jug.name,
+        by=account.first_name or account.username,
+        plan=plan,
+        evaluation=None
+        if state.problem
+        else evaluation_out(state.recipe, state.evaluation, account.currency),
+        problem=state.problem,
+    )
+
+
+def copy(account: Account, token: str) -> Jug:
+    """A jug of one's own with the same plan. Raises JobError when the kitchen is full."""
+    state = _shared(token)
+    plan = PlanIn.model_validate(state.plan)
+    _forget_shelf(plan)
+    return begin_with(account, state.jug.name, plan.model_dump(exclude_none=True), None)
+
+
+def _forget_shelf(plan: PlanIn) -> None:
+    """Another kitchen's shelf and cupboard mean nothing here."""
+    late = plan.glass.late if plan.glass else None
+    for pour in (*plan.pours, *([late] if late else [])):
+        pour.product_id = None
+    if plan.vessel:
+        plan.vessel.own_id = None

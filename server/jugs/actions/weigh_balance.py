@@ -1,0 +1,41 @@
+"""Weigh a plan's balance: acid, tannin, nutrient, enzyme, body."""
+
+from core.balance import balance
+from core.plan import evaluate
+from server.accounts.models import Account
+from server.jugs.actions.work_out import recipe_now
+from server.jugs.bench_schemas import AdditionOut, WeighedOut
+from server.jugs.schemas import PlanIn
+from server.shelf.schemas import IntervalOut
+
+
+def weigh_balance(account: Account, plan: PlanIn) -> list[WeighedOut]:
+    """All five sides. Raises JobError at the place that is wrong."""
+    recipe = recipe_now(account, plan)
+    result = evaluate(recipe)
+    rows = balance(
+        result.pours, result.must, result.acid.g_per_l, result.tannin.g_per_l, recipe.doses
+    )
+    return [
+        WeighedOut(
+            key=row.key,
+            name=row.name,
+            unit=row.unit,
+            there=IntervalOut.of(row.there),
+            band=list(row.band),
+            word=row.word,
+            sentence=row.sentence,
+            additions=[
+                AdditionOut(
+                    text=one.text,
+                    spoons=one.spoons,
+                    kind=one.kind,
+                    key=one.key,
+                    mass_g=one.mass_g,
+                    when=list(one.when),
+                )
+                for one in row.additions
+            ],
+        )
+        for row in rows
+    ]

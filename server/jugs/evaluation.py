@@ -1,0 +1,115 @@
+"""Core's evaluation in the shape of the API."""
+
+from core.amounts_in_words import in_kitchen_things, measured
+from core.checks import Caution
+from core.plan import Evaluation, Recipe
+from core.recipe import money_text
+from core.standing import standings
+from core.strength import Strength
+from server.jugs.schemas import (
+    CostOut,
+    EditOut,
+    EvaluationOut,
+    FinishOut,
+    InTheGlassOut,
+    MustOut,
+    PourOut,
+    RemedyOut,
+    StandingOut,
+    StrengthOut,
+    WarningOut,
+)
+from server.shelf.schemas import IntervalOut
+
+
+def strength_out(strength: Strength) -> StrengthOut:
+    """Core's three schools for the API."""
+    return StrengthOut(
+        mass_balance=IntervalOut.of(strength.mass_balance),
+        quick_sum=strength.quick_sum,
+        potential_scale=strength.potential_scale,
+    )
+
+
+def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> EvaluationOut:
+    """Core's evaluation of a recipe for the API."""
+    bottles, glass = result.bottles, result.glass
+    return EvaluationOut(
+        pours=[
+            PourOut(
+                name=pour.name,
+                volume_ml=pour.volume_ml,
+                mass_g=pour.mass_g,
+                solved=pour.name in result.solved,
+                words=measured(pour.amount, pour.by_mass),
+                things=in_kitchen_things(pour, item.pack),
+                sugar_g=share.sugar_g,
+                room_ml=share.volume_ml,
+            )
+            for pour, item, share in zip(result.pours, recipe.pours, result.shares, strict=True)
+        ],
+        must=MustOut(
+            volume_ml=result.must.mix.volume_ml,
+            in_vessel_ml=result.must.in_vessel_ml,
+            sugar_g=result.must.mix.sugar,
+            sg=IntervalOut.of(result.must.sg),
+        ),
+        finish=FinishOut(
+            sg=IntervalOut.of(result.finish.sg),
+            strength=strength_out(result.finish.strength),
+            residual_sugar_g_per_l=result.finish.residual_sugar_g_per_l,
+            limited_by=result.finish.limited_by,
+        ),
+        cost=CostOut(
+            used=money_text(result.cost.used),
+            packs=money_text(result.cost.packs),
+            currency=currency,
+            unpriced=list(result.unpriced),
+            bottles=bottles.count,
+            bottle_ml=bottles.size_ml,
+            per_bottle=money_text(bottles.each) if bottles.each is not None else None,
+        ),
+        glass=InTheGlassOut(
+            abv=glass.abv,
+            sugar_g_per_l=glass.sugar_g_per_l,
+            word=glass.word,
+            volumes=glass.volumes,
+            bottled_ml=glass.bottled_ml,
+            late_ml=glass.late_ml,
+            priming_g=glass.priming_g,
+            sweetener_g=glass.sweetener_g,
+            steps=list(glass.steps),
+        ),
+        standings=[
+            StandingOut(
+                key=row.key,
+                name=row.name,
+                unit=row.unit,
+                value=IntervalOut.of(row.value),
+                band=list(row.band),
+                scale=list(row.scale),
+                wanted=row.wanted,
+                met=row.met,
+            )
+            for row in standings(recipe, result)
+        ],
+        warnings=[_warning_out(caution) for caution in result.warnings],
+    )
+
+
+def _warning_out(caution: Caution) -> WarningOut:
+    return WarningOut(
+        code=caution.code,
+        text=caution.text,
+        bad=caution.bad,
+        remedies=[
+            RemedyOut(
+                text=remedy.text,
+                edits=[
+                    EditOut(what=e.what, name=e.name, value=e.value, key=e.key)
+                    for e in remedy.edits
+                ],
+            )
+            for remedy in caution.remedies
+        ],
+    )
