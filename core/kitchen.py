@@ -75,7 +75,8 @@ def in_spoons(mass_g: float, substance: str, system: str = "metric") -> Spoons:
     if not measures:
         raise JobError("That is less than a quarter teaspoon: weigh it.", "mass_g")
     filled = sum(float(count) * ML[measure] for count, measure in measures)
-    text = " and ".join(_say(count, measure) for count, measure in measures)
+    *most, last = [_say(count, measure) for count, measure in measures]
+    text = f"{', '.join(most)} and {last}" if most else last
     return Spoons(tuple(measures), filled * low, filled * high, text)
 
 

@@ -102,8 +102,8 @@ def cheapest(
 ) -> tuple[Basket, ...]:
     """The cheapest baskets that reach `abv` (% vol, within 0.1) in `fill_ml`, best first.
 
-    Further plans use other products than the ones before. Raises JobError when nothing on
-    offer does it.
+    Each further plan does without some product of every plan before. Raises JobError when
+    nothing on offer does it.
     """
     if not offers:
         raise JobError("There is nothing to choose from: put something on the shelf.", "offers")
@@ -206,12 +206,8 @@ class _Model:
             rows.add({packs + i: 1.0, used + i: -1.0}, 0.0, np.inf)
         self._add_limits(rows, amount, used)
         for kinds in taken:
-            # At least one product in or out against each plan before.
-            rows.add(
-                {used + i: 1.0 if i in kinds else -1.0 for i in everything},
-                -np.inf,
-                len(kinds) - 1.0,
-            )
+            # At least one product of each plan before is left out.
+            rows.add({used + i: 1.0 for i in kinds}, -np.inf, len(kinds) - 1.0)
         # A hair for every pack, so that equal bills choose the fewer packs.
         cost = np.concatenate([np.full(n, 1e-6), np.zeros(n), self._price, np.zeros(n + 1)])
         upper = np.concatenate(

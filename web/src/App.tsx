@@ -10,6 +10,8 @@ const ProductPage = lazy(() => import("./shelf/ProductPage"));
 const ComparePage = lazy(() => import("./shelf/ComparePage"));
 const FilesPage = lazy(() => import("./shelf/FilesPage"));
 const JugsPage = lazy(() => import("./jugs/JugsPage"));
+const SideBySidePage = lazy(() => import("./jugs/SideBySidePage"));
+const SharedPlanPage = lazy(() => import("./jugs/SharedPlanPage"));
 const JugPage = lazy(() => import("./jug/JugPage"));
 const PlanPage = lazy(() => import("./jug/plan/PlanPage"));
 const PitchPage = lazy(() => import("./jug/pitch/PitchPage"));
@@ -31,6 +33,8 @@ export function App() {
           <Route path="/shelf/files" element={<FilesPage />} />
           <Route path="/shelf/:product" element={<ProductPage />} />
           <Route path="/jugs" element={<JugsPage />} />
+          <Route path="/jugs/side-by-side" element={<SideBySidePage />} />
+          <Route path="/plans/:token" element={<SharedPlanPage />} />
           <Route path="/jugs/:id" element={<JugPage />}>
             <Route path="plan" element={<PlanPage />} />
             <Route path="pitch" element={<PitchPage />} />

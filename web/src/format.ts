@@ -27,6 +27,7 @@ export function percentRange(interval: { low: number; high: number }): string {
 }
 
 export function grams(g: number): string {
+  if (g > 0 && g < 9.95) return `${g.toFixed(1)} g`;
   return g >= 1999.5 ? `${(g / 1000).toFixed(2)} kg` : `${Math.round(g)} g`;
 }
 
@@ -91,4 +92,11 @@ export function dayAndTime(at: string, timeZone: string): string {
 
 export function bottleSize(ml: number): string {
   return ml >= 1000 ? `${ml / 1000} L` : `${ml / 10} cl`;
+}
+
+/** "a, b and c". */
+export function listed(words: string[]): string {
+  return words.length < 2
+    ? (words[0] ?? "")
+    : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 }

@@ -10,3 +10,13 @@ export function upload<Field extends string>(field: Field, file: File) {
     },
   };
 }
+
+/** Hand the person a file made on this page. */
+export function saveFile(name: string, type: string, text: string) {
+  const address = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement("a");
+  link.href = address;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(address);
+}

@@ -66,3 +66,7 @@ export function useJug(id: number) {
     queryFn: () => answer(api.GET("/api/jugs/{jug_id}", { params: { path: { jug_id: id } } })),
   });
 }
+
+export function useVessels() {
+  return useQuery({ queryKey: ["vessels"], queryFn: () => answer(api.GET("/api/vessels")) });
+}

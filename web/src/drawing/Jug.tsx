@@ -17,6 +17,7 @@ export function Jug({
   layers,
   label,
   foaming = true,
+  mixed,
 }: {
   shape: string;
   capacityMl: number;
@@ -24,6 +25,8 @@ export function Jug({
   label: string;
   /** Whether the room above is there for foam. */
   foaming?: boolean;
+  /** The colour of it all stirred together, instead of in layers. */
+  mixed?: string | undefined;
 }) {
   const id = useId();
   const profile = profileOf(shape);
@@ -86,7 +89,7 @@ export function Jug({
             width={W}
             y={y(layer.to)}
             height={y(layer.from) - y(layer.to)}
-            fill={colour(layer.colour)}
+            fill={mixed ?? colour(layer.colour)}
           />
         ))}
       </g>
@@ -111,7 +114,7 @@ export function Jug({
         </g>
       ))}
       {drawn
-        .filter((layer) => y(layer.from) - y(layer.to) >= 17)
+        .filter((layer) => !mixed && y(layer.from) - y(layer.to) >= 17)
         .map((layer) => (
           <text
             key={layer.name}
@@ -141,7 +144,11 @@ export function Jug({
         />
       )}
       {over && (
-        <g fill={colour(drawn.at(-1)?.colour ?? "amber")} stroke={colour("rim")} strokeWidth="1">
+        <g
+          fill={mixed ?? colour(drawn.at(-1)?.colour ?? "amber")}
+          stroke={colour("rim")}
+          strokeWidth="1"
+        >
           {[-1, 1].map((sign) => (
             <path
               key={sign}

@@ -1,5 +1,5 @@
 /** Shapes of vessels as (height, radius) pairs, both as shares of the height. Geometry only. */
-export type Shape = "demijohn" | "jug" | "bucket";
+export type Shape = "demijohn" | "jug" | "bucket" | "carboy" | "bottle";
 
 /** `shoulder` is how high the nominal volume stands, `body` the widest radius. */
 type Profile = { points: [number, number][]; shoulder: number; body: number };
@@ -35,6 +35,8 @@ function bottle(body: number, bodyTop: number, neck: number, shoulder: number): 
 const profiles: Record<Shape, Profile> = {
   demijohn: bottle(0.29, 0.5, 0.085, 0.8),
   jug: bottle(0.31, 0.44, 0.075, 0.82),
+  carboy: bottle(0.33, 0.6, 0.07, 0.84),
+  bottle: bottle(0.17, 0.6, 0.06, 0.88),
   bucket: {
     points: [
       [0, 0.27],

@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, chakra, Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
@@ -11,6 +11,7 @@ import { placeOf } from "../jug/stages";
 import { Tube } from "../jug/Tube";
 import { drinkToken } from "../theme/drinks";
 import { NewJug } from "./NewJug";
+import { OpenRecipe } from "./OpenRecipe";
 
 type Row = Schemas["JugRow"];
 
@@ -44,9 +45,12 @@ export default function JugsPage() {
           Jugs
         </Heading>
         <Text color="quiet">{jugs.data.length} on the go or bottled</Text>
-        <ActButton ml="auto" aria-expanded={opening} onClick={() => setSearch({ new: "" })}>
-          New jug
-        </ActButton>
+        <HStack ml="auto">
+          <OpenRecipe />
+          <ActButton aria-expanded={opening} onClick={() => setSearch({ new: "" })}>
+            New jug
+          </ActButton>
+        </HStack>
       </Flex>
       {opening && (
         <Panel maxW="40rem">

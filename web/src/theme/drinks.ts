@@ -36,6 +36,7 @@ export const drinkColours: Record<string, string> = {
   acid: "#f4f0d8",
   tannin: "#8a6a45",
   powder: "#f6e9b0",
+  boiled_off: "#e9f1f4",
   kit: "#7c4a24",
 };
 
@@ -48,6 +49,22 @@ export function drinkToken(drink: {
   const known = [drink.colour, drink.fruit, drink.kind].find((key) => key && key in drinkColours);
   return `drink.${known ?? "juice"}`;
 }
+
+/** The colour of drinks stirred together: light passes through one after the other. */
+export function stirred(layers: { colour: string; ml: number }[]): string {
+  const poured = layers.filter((layer) => layer.ml > 0 && !CLEAR.includes(layer.colour));
+  const all = layers.reduce((sum, layer) => sum + Math.max(layer.ml, 0), 0);
+  const mixed = [0, 1, 2].map((channel) => {
+    const absorbed = poured.reduce((sum, layer) => {
+      const hex = drinkColours[layer.colour.replace("drink.", "")] ?? "#ffffff";
+      return sum + layer.ml * Math.log(Math.max(channels(hex)[channel] ?? 255, 1) / 255);
+    }, 0);
+    return Math.round(255 * Math.exp(all > 0 ? absorbed / all : 0));
+  });
+  return `rgb(${mixed.join(" ")})`;
+}
+
+const CLEAR = ["drink.water", "drink.sugar", "drink.acid"];
 
 function channels(hex: string): [number, number, number] {
   const value = Number.parseInt(hex.slice(1), 16);

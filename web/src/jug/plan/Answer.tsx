@@ -1,49 +1,58 @@
 import { memo } from "react";
 import type { Schemas } from "../../api/client";
-import { bottleSize, grams, gravity, money, range, volume } from "../../format";
-import { Mark } from "../../frame/states";
+import { bottleSize, gravity, listed, money, percent, range } from "../../format";
 import { Strengths } from "../Strengths";
+import bench from "./bench.module.css";
 import css from "./PlanPage.module.css";
 
 type Evaluation = Schemas["EvaluationOut"];
 
-function added(pour: Evaluation["pours"][number]): string {
-  const amount = pour.mass_g !== null ? grams(pour.mass_g) : volume(pour.volume_ml ?? 0);
-  return `${amount} ${pour.name.toLowerCase()}`;
-}
-
 /** What the pours become, said before it is counted out. */
-export const Answer = memo(function Answer({
-  result,
-  aiming,
-}: {
-  result: Evaluation;
-  aiming: boolean;
-}) {
+export const Answer = memo(function Answer({ result }: { result: Evaluation }) {
   const { must, finish } = result;
   const solved = result.pours.filter((pour) => pour.solved);
+  const boiled = solved.find((pour) => pour.name.startsWith("Boiled off"));
+  const added = solved.filter((pour) => pour !== boiled);
+  const things = added.filter((pour) => pour.things);
   return (
     <div className={css.answer}>
-      {aiming && solved.length > 0 && (
-        <p className={css.act}>Add {solved.map(added).join(" and ")}.</p>
+      {solved.length > 0 && (
+        <div className={css.act}>
+          {boiled && <p>Boil off {boiled.words} of water first.</p>}
+          {added.length > 0 && (
+            <p>Add {listed(added.map((pour) => `${pour.words} ${pour.name.toLowerCase()}`))}.</p>
+          )}
+          {things.map((pour) => (
+            <p key={pour.name} className={bench.things}>
+              {pour.words} is {pour.things}
+            </p>
+          ))}
+        </div>
       )}
       <p>
         The jug should read <b>{gravity(must.sg.value)}</b> ({range(must.sg, gravity)}) and end near{" "}
         <b>{gravity(finish.sg.value)}</b> ({range(finish.sg, gravity)}).
       </p>
+    </div>
+  );
+});
+
+/** Where it ends: the strength by three schools, and how it gets into the glass. */
+export const Outcome = memo(function Outcome({ result }: { result: Evaluation }) {
+  const { finish, glass } = result;
+  return (
+    <div className={css.answer}>
       <Strengths strength={finish.strength} />
-      <ul>
-        {result.warnings.map((warning) => (
-          <li key={warning.code + warning.text}>
-            <Mark tone={warning.code === "overflow" ? "bad" : "mind"}>{warning.text}</Mark>
-          </li>
+      <p>
+        In the glass <b>{percent(glass.abv)}</b>, {glass.word}
+        {glass.sugar_g_per_l >= 1 && ` with ${Math.round(glass.sugar_g_per_l)} g/L of sugar`}
+        {(glass.priming_g > 0 && `, ${glass.volumes.toFixed(1)} volumes of gas`) || ", still"}.
+      </p>
+      <ol className={bench.steps}>
+        {glass.steps.map((step) => (
+          <li key={step}>{step}</li>
         ))}
-        {result.warnings.length === 0 && (
-          <li>
-            <Mark tone="good">Fits the vessel, and the yeast can finish it.</Mark>
-          </li>
-        )}
-      </ul>
+      </ol>
     </div>
   );
 });

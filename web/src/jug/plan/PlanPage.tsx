@@ -1,123 +1,164 @@
 import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
-import { memo, useCallback, useMemo, useRef } from "react";
+import { memo, useCallback, useDeferredValue, useMemo, useRef } from "react";
 import type { Schemas } from "../../api/client";
-import { useShelf } from "../../api/queries";
+import { useShelf, useVessels } from "../../api/queries";
 import { volume } from "../../format";
 import { useKeys } from "../../frame/keys";
 import { Empty, GoButton, Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { AddPour, everything, sugarToPour, tap } from "./AddPour";
 import { AimPanel } from "./AimPanel";
-import { Answer, Cost } from "./Answer";
+import { Answer, Cost, Outcome } from "./Answer";
+import { Checks } from "./Checks";
 import { Drawing } from "./Drawing";
-import { type DraftPour, freeName, newPour, written } from "./draft";
+import { type Draft, draftOf, type Plan, written } from "./draft";
+import { addPour, changePour, lettingGive, movePour, remedied, withoutPour } from "./edits";
+import { Nearest } from "./Nearest";
 import css from "./PlanPage.module.css";
-import { PourRow } from "./PourRow";
+import { PourRow, type RowActs } from "./PourRow";
+import { Tools } from "./tools/Tools";
 import { type Keeping, usePlan } from "./usePlan";
+import { VesselChoice } from "./VesselChoice";
+
+// What a bar reaches to: sugar by the jug's size, acid and tannin by the spoon.
+const MOST_SUGAR = 0.3;
+const LEAST_BAR_G = 500;
+const MOST_SPOONED_G = 40;
+const SPOONED = ["acid", "tannin"];
+const noVessels: Schemas["OwnVesselOut"][] = [];
+const noProducts: Schemas["ProductOut"][] = [];
 
 export default function PlanPage() {
   const { jug, reference, session } = useJugContext();
   const products = useShelf(everything);
-  const planned = jug.kept.plan.vessel;
-  const vessel = reference.vessels.find((row) => row.key === planned?.key);
-  const capacity = planned?.volume_ml ?? 5000;
-  const { draft, problems, change, undo, canUndo, evaluation, keeping, dirty, settle } = usePlan(
-    jug,
-    vessel?.usual_fill_ml ?? capacity,
-  );
-  const keys = useMemo(() => ({ z: undo }), [undo]);
+  const shelf = products.data?.items ?? noProducts;
+  const own = useVessels().data ?? noVessels;
+  const started = jug.kept.plan.vessel;
+  const usual = reference.vessels.find((row) => row.key === started?.key)?.usual_fill_ml;
+  const bench = usePlan(jug, usual ?? started?.volume_ml ?? 5000);
+  const { draft, plan, problems, change, undo, redo, can, evaluation, keeping, dirty, settle } =
+    bench;
+  const keys = useMemo(() => ({ z: undo, Z: redo }), [undo, redo]);
   useKeys(keys);
 
+  const mine = own.find((row) => row.id === draft.vessel?.own_id);
+  const sold = reference.vessels.find((row) => row.key === draft.vessel?.key);
+  const vessel = mine ?? sold;
+  const capacity = draft.vessel?.volume_ml ?? 5000;
   const pitched = jug.readings.length > 0;
   const result = pitched
     ? (jug.evaluation ?? undefined)
     : draft.pours.length
       ? evaluation.data
       : undefined;
-  const problem = draft.pours.length ? evaluation.problem : null;
+  const problem = draft.pours.length && !pitched ? evaluation.problem : null;
 
-  // These keep their identity, so that only the row being pulled is drawn anew.
-  const edit = useCallback(
-    (id: number, patch: Partial<DraftPour>, stroke?: string) =>
-      change(
-        (before) => ({
-          ...before,
-          pours: before.pours.map((row) => (row.id === id ? { ...row, ...patch } : row)),
-        }),
-        stroke,
-      ),
-    [change],
-  );
-  const setAmount = useCallback(
-    (id: number, amount: string) => edit(id, { amount, gives: false }, `amount-${id}`),
-    [edit],
-  );
-  const setGives = useCallback((id: number, gives: boolean) => edit(id, { gives }), [edit]);
-  const remove = useCallback(
-    (id: number) =>
-      change((before) => ({ ...before, pours: before.pours.filter((row) => row.id !== id) })),
-    [change],
-  );
-  const add = useCallback(
-    (pour: Schemas["PourIn"], amount: number) =>
-      change((before) => {
-        const taken = before.pours.map((row) => row.pour.name);
-        const named = { ...pour, name: freeName(pour.name, taken) };
-        const weighed = pour.kind === "sugar" || pour.pack_g != null;
-        return {
-          ...before,
-          pours: [...before.pours, newPour(named, weighed ? "g" : "ml", amount)],
-        };
-      }),
-    [change],
-  );
+  const answered = useRef(result);
+  answered.current = result;
+  const acts = useActs(change);
 
   /** Hold the aim, with sugar and water to give, adding them when they are not poured yet. */
   const aim = useCallback(() => {
     change((before) => {
-      const sugar = sugarToPour(products.data?.items ?? []);
-      const pours = before.pours.map((row) => ({ ...row, gives: false }));
-      const give = (
-        pour: Schemas["PourIn"],
-        unit: "ml" | "g",
-        found: (kind: string) => boolean,
-      ) => {
-        const there = pours.find((row) => found(row.pour.kind));
-        if (there) there.gives = true;
-        else pours.push(newPour(pour, unit, 0, true));
-      };
-      give(sugar, "g", (kind) => kind === "sugar");
-      give(tap, "ml", (kind) => kind === "water");
-      return { ...before, pours, aiming: true };
+      const pours = before.pours.map((row) =>
+        row.role === "gives" && !SPOONED.includes(row.pour.kind)
+          ? { ...row, role: "stays" as const }
+          : row,
+      );
+      const giving = lettingGive({ ...before, pours, blend: null }, sugarToPour(shelf));
+      return { ...lettingGive(giving, tap), aiming: true };
     });
-  }, [change, products.data]);
+  }, [change, shelf]);
 
-  const answered = useRef(result);
-  answered.current = result;
   const letGo = useCallback(() => {
     change((before) => ({
-      ...before,
+      ...settled(before, answered.current, () => true),
       aiming: false,
-      pours: before.pours.map((row) => {
-        const worked = answered.current?.pours.find((pour) => pour.name === row.pour.name);
-        const amount = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
-        return row.gives && amount != null ? { ...row, amount: written(amount) } : row;
-      }),
+      blend: null,
     }));
   }, [change]);
 
+  const settleKind = useCallback(
+    (kind: string) =>
+      change((before) => ({
+        ...settled(before, answered.current, (row) => row.pour.kind === kind),
+        [kind]: "",
+      })),
+    [change],
+  );
+
+  const remedy = useCallback(
+    (chosen: Schemas["RemedyOut"]) => change((before) => remedied(before, chosen.edits, reference)),
+    [change, reference],
+  );
+
+  const takeNearest = useCallback(
+    (amounts: Schemas["AmountOut"][]) =>
+      change((before) => ({
+        ...before,
+        aiming: false,
+        blend: null,
+        pours: before.pours.map((row) => {
+          const found = amounts.find((near) => near.name === row.pour.name);
+          return found ? { ...row, amount: written(found.amount), role: "stays" as const } : row;
+        }),
+      })),
+    [change],
+  );
+
+  const holdNothing = useCallback(
+    () => change((before) => ({ ...before, holdBackMl: 0 })),
+    [change],
+  );
+  const takePlan = useCallback(
+    (taken: Plan) => change(() => draftOf(taken, usual ?? 4600)),
+    [change, usual],
+  );
+
+  const choice = useMemo(
+    () =>
+      pitched ? null : (
+        <VesselChoice
+          vessel={draft.vessel}
+          yeast={draft.yeast}
+          reference={reference}
+          own={own}
+          change={change}
+        />
+      ),
+    [pitched, draft.vessel, draft.yeast, reference, own, change],
+  );
+
   return (
     <div className={css.bench}>
-      <Drawing
-        name={vessel?.name ?? volume(capacity)}
-        shape={vessel?.shape ?? "demijohn"}
-        capacity={capacity}
-        pours={draft.pours}
-        result={result}
-      />
+      <div className={css.side}>
+        <Drawing
+          name={vessel?.name ?? draft.vessel?.name ?? volume(capacity)}
+          shape={vessel?.shape ?? "demijohn"}
+          capacity={capacity}
+          pours={draft.pours}
+          holdBackMl={draft.holdBackMl}
+          result={result}
+          onHoldNothing={holdNothing}
+        >
+          {choice}
+        </Drawing>
+        {result && draft.pours.length > 0 && !problem && (
+          <section className={css.panel} aria-label="Checks">
+            <CalmChecks warnings={result.warnings} onRemedy={pitched ? undefined : remedy} />
+          </section>
+        )}
+      </div>
 
       <section className={css.panel} aria-label="What goes in">
-        <Header keeping={keeping} dirty={dirty} pitched={pitched} canUndo={canUndo} onUndo={undo} />
+        <Header
+          keeping={keeping}
+          dirty={dirty}
+          pitched={pitched}
+          can={can}
+          onUndo={undo}
+          onRedo={redo}
+        />
         {keeping.state === "overtaken" && (
           <Stack role="alert" bg="amberWash" rounded="lg" p="3" my="2" gap="2">
             <Text>{keeping.why} Nothing is overwritten yet.</Text>
@@ -150,69 +191,147 @@ export default function PlanPage() {
                     row={row}
                     sugarG={worked?.sugar_g ?? 0}
                     solvedAmount={worked?.solved ? (solved ?? null) : null}
-                    most={row.unit === "ml" ? capacity : Math.max(capacity * 0.3, 500)}
+                    most={mostOf(row.unit, row.pour.kind, capacity)}
                     aiming={draft.aiming}
                     problem={
                       problems.pours[row.id] ??
                       problem?.problem.errors.find((item) => item.at.startsWith(`pours[${index}]`))
                         ?.text
                     }
-                    onAmount={setAmount}
-                    onGives={setGives}
-                    onRemove={remove}
+                    acts={acts}
                   />
                 );
               })}
             </ul>
           </fieldset>
         )}
-        {!pitched && <AddPour onAdd={add} />}
+        {!pitched && <AddPour onAdd={acts.onAdd} />}
         {result && draft.pours.length > 0 && (
           <Cost cost={result.cost} currency={session.currency} />
         )}
       </section>
 
-      <div className={css.side}>
-        {!pitched && (
-          <AimPanel
-            abv={draft.abv}
-            fillL={draft.fillL}
-            aiming={draft.aiming}
-            abvProblem={problems.abv}
-            fillProblem={problems.fill}
-            refused={problem}
-            change={change}
-            onAim={aim}
-            onLetGo={letGo}
-          />
-        )}
+      <div className={css.right}>
         <div className={css.panel} aria-live="polite">
           {result && draft.pours.length > 0 && !problem ? (
-            <Answer result={result} aiming={draft.aiming} />
+            <Answer result={result} />
           ) : problem ? (
-            <Mark tone="bad">{problem.message}</Mark>
+            <>
+              <Mark tone="bad">{problem.message}</Mark>
+              {plan?.aim && problem.problem.errors[0]?.at.startsWith("aim") && (
+                <Nearest plan={plan} onTake={takeNearest} />
+              )}
+            </>
           ) : (
             <Text color="quiet">Pour something in, and what it becomes stands here.</Text>
           )}
         </div>
+        {!pitched && (
+          <AimPanel
+            draft={draft}
+            problems={problems}
+            refused={problem}
+            result={result}
+            currency={session.currency}
+            shelf={shelf}
+            change={change}
+            onAim={aim}
+            onLetGo={letGo}
+            onSettle={settleKind}
+          />
+        )}
+        {result && draft.pours.length > 0 && !problem && (
+          <section className={css.panel} aria-label="What it becomes">
+            <Outcome result={result} />
+          </section>
+        )}
         {!pitched && result && !problem && <ToPitching />}
+      </div>
+      <div className={css.under}>
+        <Tools jug={jug} plan={plan} pitched={pitched} change={change} onTakePlan={takePlan} />
       </div>
     </div>
   );
 }
 
+function mostOf(unit: "ml" | "g", kind: string, capacity: number): number {
+  if (unit === "ml") return capacity;
+  if (SPOONED.includes(kind)) return MOST_SPOONED_G;
+  return Math.max(capacity * MOST_SUGAR, LEAST_BAR_G);
+}
+
+/** The draft with what was worked out written into the pours it was worked out for. */
+function settled(
+  draft: Draft,
+  result: Schemas["EvaluationOut"] | undefined,
+  which: (row: Draft["pours"][number]) => boolean,
+): Draft {
+  return {
+    ...draft,
+    pours: draft.pours.map((row) => {
+      const worked = result?.pours.find((pour) => pour.name === row.pour.name);
+      const amount = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
+      if (!which(row) || !worked?.solved || amount == null) return row;
+      return { ...row, amount: written(amount), role: "stays" };
+    }),
+  };
+}
+
+/** What a row can do. The same functions for good, so that only the row being pulled is drawn. */
+function useActs(
+  change: (edit: (before: Draft) => Draft, stroke?: string) => void,
+): RowActs & { onAdd: (pour: Schemas["PourIn"], amount: number) => void } {
+  return useMemo(
+    () => ({
+      onAmount: (id, amount) =>
+        change((before) => changePour(before, id, { amount, role: "stays" }), `amount-${id}`),
+      onRole: (id, role) =>
+        change((before) => {
+          const share = before.pours.find((row) => row.id === id)?.share || "50";
+          return changePour(before, id, { role, share: role === "share" ? share : "" });
+        }),
+      onShare: (id, share) => change((before) => changePour(before, id, { share }), `share-${id}`),
+      onLock: (id) =>
+        change((before) => {
+          const row = before.pours.find((known) => known.id === id);
+          return changePour(before, id, {
+            locked: !row?.locked,
+            ...(!row?.locked && { role: "stays" as const }),
+          });
+        }),
+      onMove: (id, by) => change((before) => movePour(before, id, by)),
+      onRemove: (id) => change((before) => withoutPour(before, id)),
+      onAdd: (pour, amount) => change((before) => addPour(before, pour, amount)),
+    }),
+    [change],
+  );
+}
+
+/** The checks may wait a moment while a bar is pulled: the bar may not. */
+const CalmChecks = memo(function CalmChecks({
+  warnings,
+  onRemedy,
+}: {
+  warnings: Schemas["WarningOut"][];
+  onRemedy: ((remedy: Schemas["RemedyOut"]) => void) | undefined;
+}) {
+  return <Checks warnings={useDeferredValue(warnings)} onRemedy={onRemedy} />;
+});
+
 const Header = memo(function Header({
   keeping,
   dirty,
   pitched,
-  canUndo,
+  can,
   onUndo,
+  onRedo,
 }: {
   keeping: Keeping;
   dirty: boolean;
   pitched: boolean;
-  canUndo: boolean;
+  can: { undo: boolean; redo: boolean };
   onUndo: () => void;
+  onRedo: () => void;
 }) {
   const unkept = keeping.state === "unkept" || keeping.state === "overtaken";
   const kept = unkept
@@ -226,15 +345,16 @@ const Header = memo(function Header({
         What goes in
       </Heading>
       {!pitched && (
-        <HStack ml="auto" gap="3">
+        <HStack ml="auto" gap="2">
           <Text color="quiet" fontSize="sm" role="status" data-testid="kept">
             {kept}
           </Text>
-          {canUndo && (
-            <QuietButton px="3" onClick={onUndo}>
-              Undo
-            </QuietButton>
-          )}
+          <QuietButton px="3" disabled={!can.undo} onClick={onUndo}>
+            Undo
+          </QuietButton>
+          <QuietButton px="3" disabled={!can.redo} onClick={onRedo}>
+            Redo
+          </QuietButton>
         </HStack>
       )}
     </Flex>

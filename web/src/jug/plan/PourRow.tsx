@@ -1,9 +1,8 @@
-import { memo } from "react";
+import { memo, useState } from "react";
 import { grams, volume } from "../../format";
-import { QuietButton } from "../../frame/states";
 import { colour } from "../../theme/colour";
 import { drinkToken } from "../../theme/drinks";
-import { type DraftPour, readAmount, written } from "./draft";
+import { type DraftPour, type Role, readAmount, written } from "./draft";
 import css from "./PourRow.module.css";
 
 // A spoon is one press of an arrow key: a tablespoon, or a teaspoon of sugar.
@@ -12,7 +11,17 @@ const SPOON = { ml: 15, g: 5 };
 const SNAP = 0.04;
 const MOST_MARKS = 12;
 
-/** One pour: a bar to pull, the amount to type, and whether it may give for the aim. */
+/** What can be done to a row; all of it keeps its identity while a bar is pulled. */
+export type RowActs = {
+  onAmount: (id: number, amount: string) => void;
+  onRole: (id: number, role: Role) => void;
+  onShare: (id: number, share: string) => void;
+  onLock: (id: number) => void;
+  onMove: (id: number, by: -1 | 1) => void;
+  onRemove: (id: number) => void;
+};
+
+/** One pour: a bar to pull, the amount to type, and what it does for the aim. */
 export const PourRow = memo(function PourRow({
   row,
   sugarG,
@@ -20,9 +29,7 @@ export const PourRow = memo(function PourRow({
   most,
   aiming,
   problem,
-  onAmount,
-  onGives,
-  onRemove,
+  acts,
 }: {
   row: DraftPour;
   sugarG: number;
@@ -30,12 +37,10 @@ export const PourRow = memo(function PourRow({
   most: number;
   aiming: boolean;
   problem: string | undefined;
-  onAmount: (id: number, amount: string) => void;
-  onGives: (id: number, gives: boolean) => void;
-  onRemove: (id: number) => void;
+  acts: RowActs;
 }) {
-  const { id, pour, unit } = row;
-  const solved = aiming && row.gives;
+  const { id, pour, unit, locked } = row;
+  const solved = solvedAmount !== null || (aiming && row.role === "gives");
   const pack = (unit === "ml" ? pour.pack_ml : pour.pack_g) ?? null;
   const typed = readAmount(row.amount, unit);
   const amount = solved ? (solvedAmount ?? 0) : typeof typed === "number" ? typed : 0;
@@ -47,11 +52,11 @@ export const PourRow = memo(function PourRow({
 
   function drag(value: number) {
     const near = cartons.find((whole) => pack && Math.abs(whole - value) < pack * SNAP);
-    onAmount(id, written(near ?? value));
+    acts.onAmount(id, written(near ?? value));
   }
 
   function nudge(by: number) {
-    onAmount(id, written(Math.min(Math.max(amount + by, 0), most)));
+    if (!locked) acts.onAmount(id, written(Math.min(Math.max(amount + by, 0), most)));
   }
 
   // On the bar alone: set on the row, every move would restyle all that is in it.
@@ -78,7 +83,8 @@ export const PourRow = memo(function PourRow({
             aria-describedby={problem ? `pour-${id}-problem` : undefined}
             inputMode="decimal"
             value={row.amount}
-            onChange={(event) => onAmount(id, event.target.value)}
+            disabled={locked}
+            onChange={(event) => acts.onAmount(id, event.target.value)}
           />
           <span className={css.unit}>{unit}</span>
         </div>
@@ -100,22 +106,26 @@ export const PourRow = memo(function PourRow({
           max={most}
           step={1}
           value={Math.min(amount, most)}
-          onChange={(event) => drag(Number(event.target.value))}
+          aria-disabled={locked}
+          onChange={(event) => !locked && drag(Number(event.target.value))}
           onKeyDown={(event) => {
+            if (event.key === "k") acts.onLock(id);
             const sign = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
             if (!sign) return;
             event.preventDefault();
-            nudge(sign * (event.shiftKey && pack ? pack : SPOON[unit]));
+            if (event.altKey) acts.onMove(id, sign > 0 ? 1 : -1);
+            else nudge(sign * (event.shiftKey && pack ? pack : SPOON[unit]));
           }}
         />
       </div>
       <RowButtons
         id={id}
         name={pour.name}
-        aiming={aiming}
-        gives={row.gives}
-        onGives={onGives}
-        onRemove={onRemove}
+        locked={locked}
+        role={row.role}
+        share={row.share}
+        asked={aiming || pour.kind === "acid" || pour.kind === "tannin"}
+        acts={acts}
       />
       {problem && (
         <div id={`pour-${id}-problem`} role="alert" className={css.problem}>
@@ -128,46 +138,127 @@ export const PourRow = memo(function PourRow({
 
 function printed(pour: DraftPour["pour"]): string {
   if (pour.label) return `${pour.label.sugars_g} g/${pour.label.per_ml ? "100 ml" : "100 g"}`;
+  if (pour.kind === "boiled_off") return "water that leaves";
   return pour.kind === "water" ? "unchlorinated" : "pure";
 }
+
+const ROLES: Record<Role, string> = { stays: "stays", gives: "gives", share: "share" };
 
 const RowButtons = memo(function RowButtons({
   id,
   name,
-  aiming,
-  gives,
-  onGives,
-  onRemove,
+  locked,
+  role,
+  share,
+  asked,
+  acts,
 }: {
   id: number;
   name: string;
-  aiming: boolean;
-  gives: boolean;
-  onGives: (id: number, gives: boolean) => void;
-  onRemove: (id: number) => void;
+  locked: boolean;
+  role: Role;
+  share: string;
+  /** Whether there is an aim it could give for. */
+  asked: boolean;
+  acts: RowActs;
 }) {
+  const [more, setMore] = useState(false);
   return (
     <div className={css.buttons}>
-      {aiming && (
-        <QuietButton
-          px="2.5"
-          fontSize="sm"
-          borderColor={gives ? "amber" : "line"}
-          aria-pressed={gives}
-          aria-label={`${gives ? "gives" : "locked"}: ${name}`}
-          onClick={() => onGives(id, !gives)}
+      {asked && !locked && (
+        <select
+          className={css.role}
+          aria-label={`For the aim, ${name}`}
+          value={role}
+          onChange={(event) => acts.onRole(id, event.target.value as Role)}
         >
-          {gives ? "gives" : "locked"}
-        </QuietButton>
+          {(Object.keys(ROLES) as Role[]).map((key) => (
+            <option key={key} value={key}>
+              {ROLES[key]}
+            </option>
+          ))}
+        </select>
       )}
-      <QuietButton
-        px="3"
-        borderColor="line"
-        aria-label={`Pour no ${name}`}
-        onClick={() => onRemove(id)}
+      {role === "share" && (
+        <span className={css.share}>
+          <input
+            aria-label={`Share of ${name}, %`}
+            inputMode="decimal"
+            value={share}
+            onChange={(event) => acts.onShare(id, event.target.value)}
+          />
+          %
+        </span>
+      )}
+      <button
+        type="button"
+        className={css.button}
+        aria-pressed={locked}
+        aria-label={`Lock ${name}`}
+        title="k"
+        onClick={() => acts.onLock(id)}
       >
-        ✕
-      </QuietButton>
+        <Padlock shut={locked} />
+      </button>
+      <button
+        type="button"
+        className={css.button}
+        aria-expanded={more}
+        aria-label={`More for ${name}`}
+        onClick={() => setMore(!more)}
+      >
+        ⋯
+      </button>
+      {more && (
+        <>
+          <button
+            type="button"
+            className={css.button}
+            aria-label={`Pour ${name} earlier`}
+            onClick={() => acts.onMove(id, -1)}
+          >
+            ↑
+          </button>
+          <button
+            type="button"
+            className={css.button}
+            aria-label={`Pour ${name} later`}
+            onClick={() => acts.onMove(id, 1)}
+          >
+            ↓
+          </button>
+          <button
+            type="button"
+            className={css.button}
+            aria-label={`Pour no ${name}`}
+            onClick={() => acts.onRemove(id)}
+          >
+            ✕
+          </button>
+        </>
+      )}
     </div>
   );
 });
+
+function Padlock({ shut }: { shut: boolean }) {
+  return (
+    <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true" fill="none">
+      <path
+        d={shut ? "M6 9V6a4 4 0 0 1 8 0v3" : "M6 9V6a4 4 0 0 1 7.5-1.9"}
+        stroke="currentColor"
+        strokeWidth="2"
+      />
+      <rect
+        x="4"
+        y="9"
+        width="12"
+        height="9"
+        rx="2"
+        fill={shut ? "currentColor" : "none"}
+        stroke="currentColor"
+        strokeWidth="2"
+      />
+    </svg>
+  );
+}

@@ -22,6 +22,7 @@ describe("an amount as typed", () => {
     ["1 L", "g", "This is weighed"],
     ["1e9", "ml", "Write an amount"],
     ["three", "ml", "Write an amount"],
+    ["1 gal", "ml", "Which gallon?"],
   ] as const)("says what is wrong with %s", (text, unit, sentence) => {
     expect(readAmount(text, unit)).toContain(sentence);
   });
@@ -32,12 +33,32 @@ describe("a plan", () => {
     const kept = {
       name: "",
       pours: [
-        { ...pear, volume_ml: 2750, mass_g: null },
-        { name: "Sugar", kind: "sugar", volume_ml: null, mass_g: 0 },
+        { ...pear, volume_ml: 2750, mass_g: null, locked: true },
+        { name: "Sugar", kind: "sugar", volume_ml: null, mass_g: 0, locked: null },
+        { name: "Acid", kind: "acid", acid: "citric", volume_ml: null, mass_g: 0, locked: null },
       ],
       vessel: { volume_ml: 5000, key: "demijohn_5" },
       yeast: { tolerance_abv: 14, key: "wine" },
-      aim: { abv: 11.5, fill_ml: 4600, solve: ["Sugar"] },
+      aim: {
+        abv: 11.5,
+        og: null,
+        fill_ml: 4600,
+        solve: ["Sugar", "Acid"],
+        acid_g_per_l: 6,
+        tannin_g_per_l: null,
+        shares: { Pear: 0.6 },
+      },
+      glass: {
+        style: "fizzy",
+        sugar_g_per_l: null,
+        volumes: 2.5,
+        late: null,
+        late_share: null,
+      },
+      doses: [{ kind: "nutrient", mass_g: 1, when: "after_24_h" }],
+      hold_back_ml: 300,
+      ph: 3.4,
+      most_per_bottle: "1.50",
     };
     expect(planOf(draftOf(kept, 4600)).plan).toEqual(kept);
   });
@@ -48,10 +69,26 @@ describe("a plan", () => {
     const { plan, problems } = planOf(draft);
     expect(plan).toBeNull();
     expect(problems.pours[draft.pours[0]?.id ?? 0]).toContain("Write an amount");
-    expect(problems.abv).toContain("Write a strength");
+    expect(problems.fields.abv).toContain("Write a strength");
   });
 });
 
 it("a second pour of the same thing gets a name of its own", () => {
   expect(freeName("Pear", ["Pear", "Pear 2"])).toBe("Pear 3");
+});
+
+it("a blend of two lets the share between them give", () => {
+  const kept = draftOf(
+    {
+      name: "",
+      pours: [
+        { ...pear, volume_ml: 2000 },
+        { ...pear, name: "Plum", volume_ml: 2000 },
+      ],
+      aim: { abv: 6, solve: [["Pear", "Plum"]] },
+    },
+    4600,
+  );
+  expect(planOf(kept).plan?.aim?.solve).toEqual([["Pear", "Plum"]]);
+  expect(kept.fillL).toBe("");
 });

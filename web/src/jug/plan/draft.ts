@@ -3,58 +3,119 @@ import type { Schemas } from "../../api/client";
 export type Plan = Schemas["PlanIn"];
 type Pour = Schemas["PourIn"];
 
-/** A pour being worked on: its amount as typed, and whether it may give for the aim. */
+/** What a pour does for the aim: stays as poured, gives, or keeps its share of the jug. */
+export type Role = "stays" | "gives" | "share";
+
+/** A pour being worked on: its amount and share as typed. */
 export type DraftPour = {
   id: number;
   pour: Pour;
   unit: "ml" | "g";
   amount: string;
-  gives: boolean;
+  role: Role;
+  share: string;
+  locked: boolean;
 };
 
+/** How it is to be in the glass, as typed. */
+export type DraftGlass = {
+  style: string;
+  sweetness: string;
+  volumes: string;
+  late: Pour | null;
+  lateShare: string;
+};
+
+/** A plan being worked on. An empty text is an aim that nobody has. */
 export type Draft = {
   vessel: Schemas["VesselIn"] | null;
   yeast: Schemas["YeastIn"] | null;
   pours: DraftPour[];
   aiming: boolean;
   abv: string;
+  og: string;
   fillL: string;
+  acid: string;
+  tannin: string;
+  blend: [number, number] | null;
+  glass: DraftGlass;
+  doses: Schemas["DoseIn"][];
+  holdBackMl: number;
+  ph: string;
+  ceiling: string;
 };
 
 let lastId = 0;
 
 export function newPour(pour: Pour, unit: "ml" | "g", amount: number, gives = false): DraftPour {
   lastId += 1;
-  return { id: lastId, pour, unit, amount: written(amount), gives };
+  return {
+    id: lastId,
+    pour,
+    unit,
+    amount: written(amount),
+    role: gives ? "gives" : "stays",
+    share: "",
+    locked: pour.locked ?? false,
+  };
 }
 
 export function written(amount: number): string {
   return String(Math.round(amount * 10) / 10);
 }
 
+function typed(number: number | null | undefined, by = 1): string {
+  return number == null ? "" : String(Math.round(number * by * 1000) / 1000);
+}
+
+const WEIGHED = ["sugar", "fruit", "acid", "powder", "tannin"];
+
 export function draftOf(plan: Plan, usualFillMl: number): Draft {
-  const aim = plan.aim;
-  const fill = aim?.fill_ml ?? usualFillMl;
+  const { aim, glass } = plan;
+  const solve = aim?.solve ?? [];
+  const pair = solve.find((unknown) => Array.isArray(unknown));
+  const pours = plan.pours.map((pour) => {
+    const weighed = pour.mass_g != null || (pour.volume_ml == null && WEIGHED.includes(pour.kind));
+    const unit = weighed ? "g" : "ml";
+    const amount = (unit === "g" ? pour.mass_g : pour.volume_ml) ?? 0;
+    const row = newPour(pour, unit, amount, solve.includes(pour.name));
+    const share = aim?.shares?.[pour.name];
+    return share == null ? row : { ...row, role: "share" as const, share: typed(share, 100) };
+  });
+  const blended = pair?.map((name) => pours.find((row) => row.pour.name === name)?.id);
   return {
     vessel: plan.vessel ?? null,
     yeast: plan.yeast ?? null,
-    pours: plan.pours.map((pour) => {
-      const unit =
-        pour.mass_g != null || (pour.volume_ml == null && pour.kind === "sugar") ? "g" : "ml";
-      const amount = (unit === "g" ? pour.mass_g : pour.volume_ml) ?? 0;
-      return newPour(pour, unit, amount, aim?.solve.includes(pour.name));
-    }),
-    aiming: aim != null,
-    abv: aim?.abv != null ? String(aim.abv) : "11",
-    fillL: String(Math.round(fill / 10) / 100),
+    pours,
+    aiming: aim?.abv != null || aim?.og != null,
+    abv: aim?.abv != null ? typed(aim.abv) : "11",
+    og: typed(aim?.og),
+    fillL: aim && aim.fill_ml == null ? "" : typed((aim?.fill_ml ?? usualFillMl) / 1000),
+    acid: typed(aim?.acid_g_per_l),
+    tannin: typed(aim?.tannin_g_per_l),
+    blend: blended?.[0] && blended[1] ? [blended[0], blended[1]] : null,
+    glass: {
+      style: glass?.style ?? "dry_still",
+      sweetness: typed(glass?.sugar_g_per_l),
+      volumes: typed(glass?.volumes),
+      late: glass?.late ?? null,
+      lateShare: typed(glass?.late_share, 100),
+    },
+    doses: plan.doses ?? [],
+    holdBackMl: plan.hold_back_ml ?? 0,
+    ph: typed(plan.ph),
+    ceiling: plan.most_per_bottle ?? "",
   };
 }
+
+const GALLON = /gal/i;
 
 /** A typed amount as ml or g; a unit may follow. Otherwise the sentence that says why not. */
 export function readAmount(text: string, unit: "ml" | "g"): number | string {
   const found = /^\s*([0-9]+(?:[.,][0-9]+)?)\s*(ml|l|g|kg)?\s*$/i.exec(text);
   const example = unit === "ml" ? "750 or 1.5 L" : "400 or 1 kg";
   if (!found) {
+    if (GALLON.test(text)) return "Which gallon? A US one is 3.785 L, an imperial one 4.546 L.";
     if (/^\s*-/.test(text)) return `An amount is 0 or more, like ${example}.`;
     return text.trim() === ""
       ? `Write how much, like ${example}.`
@@ -72,47 +133,140 @@ export function readAmount(text: string, unit: "ml" | "g"): number | string {
   return big ? value * 1000 : value;
 }
 
-function readNumber(text: string): number | null {
-  const found = /^\s*([0-9]+(?:[.,][0-9]+)?)\s*(?:%|l)?\s*$/i.exec(text);
+/** A typed number, a unit after it or not; null when it is none. */
+export function readNumber(text: string): number | null {
+  const found = /^\s*([0-9]+(?:[.,][0-9]+)?)\s*(?:%|l|g\/l)?\s*$/i.exec(text);
   return found ? Number((found[1] ?? "").replace(",", ".")) : null;
 }
 
-/** Sentences about what is typed: by pour, and for the two aims. */
-export type TypedProblems = { pours: Record<number, string>; abv?: string; fill?: string };
+/** The texts of a draft that a sentence may be about, beside the pours' amounts. */
+export type FieldKey =
+  | "abv"
+  | "og"
+  | "fill"
+  | "acid"
+  | "tannin"
+  | "sweetness"
+  | "volumes"
+  | "lateShare"
+  | "ph"
+  | "ceiling";
+
+/** Sentences about what is typed: by pour, and by field. */
+export type TypedProblems = {
+  pours: Record<number, string>;
+  fields: Partial<Record<FieldKey, string>>;
+};
+
+const SENTENCES: Record<FieldKey, string> = {
+  abv: "Write a strength in %, like 11.5.",
+  og: "Write a gravity, like 1.080.",
+  fill: "Write a fill in litres, like 4.5.",
+  acid: "Write grams in a litre, like 6.",
+  tannin: "Write grams in a litre, like 0.8.",
+  sweetness: "Write grams of sugar in a litre, like 20.",
+  volumes: "Write volumes of gas, like 2.5.",
+  lateShare: "Write a share in %, like 20.",
+  ph: "Write a pH, like 3.5.",
+  ceiling: "Write a price, like 1.50.",
+};
 
 /** The plan to send, and what is mistyped; the plan is null while anything is. */
 export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProblems } {
-  const problems: TypedProblems = { pours: {} };
-  const pours = draft.pours.map(({ id, pour, unit, amount }) => {
+  const problems: TypedProblems = { pours: {}, fields: {} };
+  const shares: Record<string, number> = {};
+  const pours = draft.pours.map((row) => {
+    const { id, pour, unit, amount, role, share, locked } = row;
     const read = readAmount(amount, unit);
     if (typeof read === "string") problems.pours[id] = read;
     const value = typeof read === "number" ? read : 0;
+    if (role === "share") {
+      const part = readNumber(share);
+      if (part === null) problems.pours[id] = "Write its share in %, like 60.";
+      else shares[pour.name] = part / 100;
+    }
     return {
       ...pour,
       volume_ml: unit === "ml" ? value : null,
       mass_g: unit === "g" ? value : null,
+      locked: locked || null,
     };
   });
-  const abv = readNumber(draft.abv);
-  const fill = readNumber(draft.fillL);
-  if (draft.aiming && abv === null) problems.abv = "Write a strength in %, like 11.5.";
-  if (draft.aiming && fill === null) problems.fill = "Write a fill in litres, like 4.5.";
-  const wrong = Object.keys(problems.pours).length > 0 || problems.abv || problems.fill;
+
+  /** A number nobody need type: null when empty, and a sentence when it is none. */
+  function optional(key: FieldKey, text: string): number | null {
+    if (text.trim() === "") return null;
+    const value = readNumber(text);
+    if (value === null) problems.fields[key] = SENTENCES[key];
+    return value;
+  }
+  const og = draft.aiming ? optional("og", draft.og) : null;
+  const abv = draft.aiming && og === null ? readNumber(draft.abv) : null;
+  if (draft.aiming && draft.og.trim() === "" && abv === null) problems.fields.abv = SENTENCES.abv;
+  const fill = draft.aiming ? optional("fill", draft.fillL) : null;
+  const acid = optional("acid", draft.acid);
+  const tannin = optional("tannin", draft.tannin);
+  const glass = glassOf(draft.glass, optional);
+  const ph = optional("ph", draft.ph);
+  optional("ceiling", draft.ceiling);
+
+  const wrong = Object.keys(problems.pours).length + Object.keys(problems.fields).length > 0;
   if (wrong) return { plan: null, problems };
+  const aimed = draft.aiming || acid !== null || tannin !== null || Object.keys(shares).length > 0;
   const plan: Plan = {
     name: "",
     pours,
     vessel: draft.vessel,
     yeast: draft.yeast,
-    aim: draft.aiming
+    aim: aimed
       ? {
-          solve: draft.pours.filter((row) => row.gives).map((row) => row.pour.name),
+          solve: solveOf(draft, acid !== null, tannin !== null),
           abv,
+          og,
           fill_ml: fill === null ? null : fill * 1000,
+          acid_g_per_l: acid,
+          tannin_g_per_l: tannin,
+          shares: Object.keys(shares).length > 0 ? shares : null,
         }
       : null,
+    glass,
+    doses: draft.doses.length > 0 ? draft.doses : null,
+    hold_back_ml: draft.holdBackMl || null,
+    ph,
+    most_per_bottle: draft.ceiling.trim() === "" ? null : draft.ceiling.trim(),
   };
   return { plan, problems };
+}
+
+/** Names of what gives: for strength and fill only while they are aimed at. */
+function solveOf(draft: Draft, acid: boolean, tannin: boolean): (string | string[])[] {
+  const gives = draft.pours.filter((row) => {
+    if (row.role !== "gives") return false;
+    if (row.pour.kind === "acid") return acid;
+    if (row.pour.kind === "tannin") return tannin;
+    return draft.aiming;
+  });
+  const pair = draft.blend?.map((id) => draft.pours.find((row) => row.id === id)?.pour.name);
+  const names: (string | string[])[] = gives.map((row) => row.pour.name);
+  if (draft.aiming && pair?.[0] && pair[1]) names.push([pair[0], pair[1]]);
+  return names;
+}
+
+function glassOf(
+  glass: DraftGlass,
+  optional: (key: FieldKey, text: string) => number | null,
+): Plan["glass"] {
+  if (glass.style === "dry_still") return null;
+  const sweet = ["sweet_still", "fizzy_sweet"].includes(glass.style);
+  const fizzy = ["fizzy", "fizzy_sweet"].includes(glass.style);
+  const share = glass.style === "late_juice" ? optional("lateShare", glass.lateShare) : null;
+  return {
+    style: glass.style,
+    sugar_g_per_l: sweet ? optional("sweetness", glass.sweetness) : null,
+    volumes: fizzy ? optional("volumes", glass.volumes) : null,
+    late: fizzy && !sweet ? null : glass.late,
+    late_share: share === null ? null : share / 100,
+  };
 }
 
 /** A name no other pour has yet. */

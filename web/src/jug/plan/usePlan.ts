@@ -23,8 +23,9 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const current = useRef(draft);
   current.current = draft;
   const past = useRef<Draft[]>([]);
+  const future = useRef<Draft[]>([]);
   const last = useRef<{ stroke: string | undefined; at: number }>({ stroke: undefined, at: 0 });
-  const [canUndo, setCanUndo] = useState(false);
+  const [can, setCan] = useState({ undo: false, redo: false });
   const [keeping, setKeeping] = useState<Keeping>({ state: "kept" });
   const version = useRef(jug.kept.version);
   const { plan, problems } = useMemo(() => planOf(draft), [draft]);
@@ -40,16 +41,22 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
     const same = stroke && stroke === last.current.stroke && now - last.current.at < STROKE_MS;
     last.current = { stroke, at: now };
     if (!same) past.current = [...past.current.slice(-MOST_UNDO), current.current];
-    setCanUndo(true);
+    future.current = [];
+    setCan((before) => (before.undo && !before.redo ? before : { undo: true, redo: false }));
     setDraft(edit);
   }, []);
 
-  const undo = useCallback(() => {
-    const before = past.current.pop();
+  const step = useCallback((from: Draft[], to: Draft[]) => {
+    const next = from.pop();
     last.current = { stroke: undefined, at: 0 };
-    if (before) setDraft(before);
-    setCanUndo(past.current.length > 0);
+    if (next) {
+      to.push(current.current);
+      setDraft(next);
+    }
+    setCan({ undo: past.current.length > 0, redo: future.current.length > 0 });
   }, []);
+  const undo = useCallback(() => step(past.current, future.current), [step]);
+  const redo = useCallback(() => step(future.current, past.current), [step]);
 
   const { ask } = evaluation;
   useEffect(() => {
@@ -126,5 +133,5 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   );
 
   const dirty = body !== keptBody.current;
-  return { draft, problems, change, undo, canUndo, evaluation, keeping, dirty, settle };
+  return { draft, plan, problems, change, undo, redo, can, evaluation, keeping, dirty, settle };
 }

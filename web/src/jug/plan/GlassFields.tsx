@@ -1,0 +1,156 @@
+import { Grid, Stack } from "@chakra-ui/react";
+import { memo } from "react";
+import type { Schemas } from "../../api/client";
+import { ChoiceField, TextField } from "../../frame/fields";
+import { Mark } from "../../frame/states";
+import { pourOf } from "./AddPour";
+import type { Draft, DraftGlass, TypedProblems } from "./draft";
+
+const STYLES = [
+  ["dry_still", "Dry and still"],
+  ["sweet_still", "Sweet and still, after stabilising"],
+  ["fizzy", "Dry and fizzy, by priming"],
+  ["fizzy_sweet", "Sweet and fizzy, with a sweetener"],
+  ["late_juice", "Juice added at the end"],
+] as const;
+
+/** Where each style begins. */
+const BEGIN: Record<string, Partial<DraftGlass>> = {
+  sweet_still: { sweetness: "15" },
+  fizzy: { volumes: "2.5" },
+  fizzy_sweet: { sweetness: "15", volumes: "2.5" },
+  late_juice: { lateShare: "15" },
+};
+
+const SWEETENERS = [
+  { name: "Erythritol", kind: "sugar", sugar: "erythritol" },
+  { name: "Xylitol", kind: "sugar", sugar: "xylitol" },
+];
+
+/** How it is to be in the glass: planned backwards from there. */
+export const GlassFields = memo(function GlassFields({
+  glass,
+  problems,
+  refused,
+  shelf,
+  change,
+}: {
+  glass: DraftGlass;
+  problems: TypedProblems["fields"];
+  refused: Schemas["ProblemItem"] | undefined;
+  shelf: Schemas["ProductOut"][];
+  change: (edit: (before: Draft) => Draft, stroke?: string) => void;
+}) {
+  const { style } = glass;
+  const sweet = style === "sweet_still" || style === "fizzy_sweet";
+  const fizzy = style === "fizzy" || style === "fizzy_sweet";
+  const late = style === "sweet_still" || style === "late_juice";
+  const liquid = shelf.filter(
+    (row) => row.pack_ml !== null && ["juice", "syrup", "concentrate"].includes(row.kind),
+  );
+  const said = (end: string) => (refused?.at.endsWith(end) ? refused.text : undefined);
+
+  function set(patch: Partial<DraftGlass>, stroke?: string) {
+    change((before) => ({ ...before, glass: { ...before.glass, ...patch } }), stroke);
+  }
+
+  /** The first thing on the shelf that would do, so that a style can be tried at once. */
+  function firstLate(chosen: string) {
+    const wanted = chosen === "sweet_still" ? ["syrup", "concentrate"] : ["juice"];
+    const found = liquid.find((row) => wanted.includes(row.kind)) ?? liquid[0];
+    return found ? { ...pourOf(found), volume_ml: null } : null;
+  }
+
+  function choose(next: string) {
+    const begin = BEGIN[next] ?? {};
+    const kept = Object.fromEntries(
+      Object.entries(begin).map(([key, value]) => [key, glass[key as keyof DraftGlass] || value]),
+    );
+    const needs = next === "sweet_still" || next === "late_juice";
+    const ours = needs && glass.late?.kind !== "sugar" ? glass.late : null;
+    set({ ...kept, style: next, late: needs ? (ours ?? firstLate(next)) : null });
+  }
+
+  const lateError = said("late");
+  const general = refused && ![lateError, said("sugar_g_per_l"), said("volumes")].some(Boolean);
+  return (
+    <Stack gap="3">
+      <ChoiceField label="In the glass" value={style} onChange={choose}>
+        {STYLES.map(([key, name]) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+      </ChoiceField>
+      {(sweet || fizzy || late) && (
+        <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
+          {sweet && (
+            <TextField
+              label="Sweetness, g/L"
+              inputMode="decimal"
+              value={glass.sweetness}
+              hint="15 off dry, 40 sweet"
+              error={problems.sweetness ?? said("sugar_g_per_l")}
+              onChange={(event) => set({ sweetness: event.target.value }, "sweetness")}
+            />
+          )}
+          {fizzy && (
+            <TextField
+              label="Gas, volumes"
+              inputMode="decimal"
+              value={glass.volumes}
+              hint="2.5 lively, 3.5 sparkling"
+              error={problems.volumes ?? said("volumes")}
+              onChange={(event) => set({ volumes: event.target.value }, "volumes")}
+            />
+          )}
+          {style === "late_juice" && (
+            <TextField
+              label="Share of the bottle, %"
+              inputMode="decimal"
+              value={glass.lateShare}
+              error={problems.lateShare ?? said("late_share")}
+              onChange={(event) => set({ lateShare: event.target.value }, "lateShare")}
+            />
+          )}
+        </Grid>
+      )}
+      {late && (
+        <ChoiceField
+          label="Added at the end"
+          value={String(glass.late?.product_id ?? (glass.late ? "kept" : ""))}
+          error={lateError}
+          onChange={(id) => {
+            const product = liquid.find((row) => String(row.id) === id);
+            if (product) set({ late: { ...pourOf(product), volume_ml: null } });
+          }}
+        >
+          <option value="">Choose …</option>
+          {glass.late && glass.late.product_id == null && (
+            <option value="kept">{glass.late.name}</option>
+          )}
+          {liquid.map((row) => (
+            <option key={row.id} value={row.id}>
+              {row.name}
+            </option>
+          ))}
+        </ChoiceField>
+      )}
+      {style === "fizzy_sweet" && (
+        <ChoiceField
+          label="Sweetened with"
+          value={glass.late?.sugar ?? "erythritol"}
+          hint="Yeast leaves it alone. Xylitol is poisonous to dogs."
+          onChange={(key) => set({ late: SWEETENERS.find((row) => row.sugar === key) ?? null })}
+        >
+          {SWEETENERS.map((row) => (
+            <option key={row.sugar} value={row.sugar}>
+              {row.name}
+            </option>
+          ))}
+        </ChoiceField>
+      )}
+      {general && <Mark tone="bad">{refused.text}</Mark>}
+    </Stack>
+  );
+});

@@ -1,0 +1,28 @@
+import { Stack, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { answer, api, type Schemas } from "../../api/client";
+import { QuietButton } from "../../frame/states";
+import type { Plan } from "./draft";
+
+/** When an aim cannot be met: the nearest that can, to take. */
+export function Nearest({
+  plan,
+  onTake,
+}: {
+  plan: Plan;
+  onTake: (amounts: Schemas["AmountOut"][]) => void;
+}) {
+  const nearest = useQuery({
+    queryKey: ["nearest", plan],
+    queryFn: () => answer(api.POST("/api/bench/nearest", { body: plan })),
+    retry: false,
+  });
+  const found = nearest.data;
+  if (!found?.text) return null;
+  return (
+    <Stack gap="2" align="flex-start" pt="3">
+      <Text>{found.text}</Text>
+      <QuietButton onClick={() => onTake(found.amounts)}>Take that</QuietButton>
+    </Stack>
+  );
+}

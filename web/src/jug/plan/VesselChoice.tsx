@@ -1,0 +1,182 @@
+import { Grid, HStack, Stack } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, memo, useState } from "react";
+import { answer, api, ProblemError, type Schemas } from "../../api/client";
+import { ChoiceField, TextField } from "../../frame/fields";
+import { useSay } from "../../frame/notices";
+import { ActButton, Mark, QuietButton } from "../../frame/states";
+import type { Draft } from "./draft";
+
+type Own = Schemas["OwnVesselOut"];
+type Change = (edit: (before: Draft) => Draft) => void;
+
+const SHAPES = [
+  ["demijohn", "Demijohn"],
+  ["jug", "Jug with a handle"],
+  ["carboy", "Carboy"],
+  ["bucket", "Bucket"],
+  ["bottle", "Bottle"],
+] as const;
+
+function inPlan(own: Own): Schemas["VesselIn"] {
+  return { own_id: own.id, name: own.name, volume_ml: own.volume_ml };
+}
+
+/** Which vessel and which yeast; a vessel of one's own is measured to its brim. */
+export const VesselChoice = memo(function VesselChoice({
+  vessel,
+  yeast,
+  reference,
+  own,
+  change,
+}: {
+  vessel: Schemas["VesselIn"] | null;
+  yeast: Schemas["YeastIn"] | null;
+  reference: Schemas["ReferenceOut"];
+  own: Own[];
+  change: Change;
+}) {
+  const [adding, setAdding] = useState(false);
+  const queries = useQueryClient();
+  const say = useSay();
+  const chosen = vessel?.own_id ? `own-${vessel.own_id}` : (vessel?.key ?? "other");
+  const known = own.find((row) => row.id === vessel?.own_id);
+
+  function choose(value: string) {
+    if (value === "new") {
+      setAdding(true);
+      return;
+    }
+    const mine = own.find((row) => `own-${row.id}` === value);
+    const sold = reference.vessels.find((row) => row.key === value);
+    if (mine) change((before) => ({ ...before, vessel: inPlan(mine) }));
+    else if (sold) {
+      change((before) => ({ ...before, vessel: { key: sold.key, volume_ml: sold.volume_ml } }));
+    }
+  }
+
+  async function putAway(row: Own) {
+    const path = { params: { path: { vessel_id: row.id } } };
+    await answer(api.DELETE("/api/vessels/{vessel_id}", path));
+    await queries.invalidateQueries({ queryKey: ["vessels"] });
+    say(`${row.name} is put away; the plan keeps its size.`, async () => {
+      await answer(api.POST("/api/vessels/{vessel_id}/restore", path));
+      await queries.invalidateQueries({ queryKey: ["vessels"] });
+    });
+  }
+
+  return (
+    <Stack gap="3" pt="3">
+      <ChoiceField label="Vessel" value={chosen} onChange={choose}>
+        {chosen === "other" && vessel && (
+          <option value="other">{vessel.name ?? `${vessel.volume_ml} ml`}</option>
+        )}
+        {vessel?.own_id && !known && <option value={chosen}>{vessel.name}</option>}
+        {own.map((row) => (
+          <option key={row.id} value={`own-${row.id}`}>
+            {row.name}
+          </option>
+        ))}
+        {reference.vessels.map((row) => (
+          <option key={row.key} value={row.key}>
+            {row.name}
+          </option>
+        ))}
+        <option value="new">One of my own …</option>
+      </ChoiceField>
+      {known && (
+        <QuietButton size="sm" alignSelf="flex-start" onClick={() => putAway(known)}>
+          Put this vessel away
+        </QuietButton>
+      )}
+      {adding && (
+        <OwnVessel
+          onClose={() => setAdding(false)}
+          onKept={(kept) => {
+            setAdding(false);
+            change((before) => ({ ...before, vessel: inPlan(kept) }));
+          }}
+        />
+      )}
+      <ChoiceField
+        label="Yeast"
+        value={yeast?.key ?? ""}
+        onChange={(key) => {
+          const found = reference.yeasts.find((row) => row.key === key);
+          if (found) {
+            const chosen = { key: found.key, tolerance_abv: found.tolerance_abv };
+            change((before) => ({ ...before, yeast: chosen }));
+          }
+        }}
+      >
+        {!yeast?.key && <option value="">Not said</option>}
+        {reference.yeasts.map((row) => (
+          <option key={row.key} value={row.key}>
+            {row.name} ({row.tolerance_low}–{row.tolerance_high} %)
+          </option>
+        ))}
+      </ChoiceField>
+    </Stack>
+  );
+});
+
+function OwnVessel({ onClose, onKept }: { onClose: () => void; onKept: (kept: Own) => void }) {
+  const queries = useQueryClient();
+  const [name, setName] = useState("");
+  const [shape, setShape] = useState("demijohn");
+  const [brim, setBrim] = useState("");
+  const [problem, setProblem] = useState<ProblemError | null>(null);
+
+  async function keep(event: FormEvent) {
+    event.preventDefault();
+    try {
+      const litres = Number(brim.replace(",", "."));
+      const body = { name, shape, brim_ml: Number.isFinite(litres) ? litres * 1000 : 0 };
+      const kept = await answer(api.POST("/api/vessels", { body }));
+      await queries.invalidateQueries({ queryKey: ["vessels"] });
+      onKept(kept);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      setProblem(error);
+    }
+  }
+
+  return (
+    <form onSubmit={keep} aria-label="A vessel of my own">
+      <Stack gap="3" borderWidth="1.5px" borderColor="line" rounded="lg" p="3">
+        <TextField
+          label="What you call it"
+          placeholder="The jar from the market"
+          value={name}
+          autoFocus
+          error={problem?.at("name")}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
+          <ChoiceField label="Shaped like" value={shape} onChange={setShape}>
+            {SHAPES.map(([key, called]) => (
+              <option key={key} value={key}>
+                {called}
+              </option>
+            ))}
+          </ChoiceField>
+          <TextField
+            label="Brim full, litres"
+            inputMode="decimal"
+            value={brim}
+            hint="Weigh it empty and full of water"
+            error={problem?.at("brim_ml", "volume_ml")}
+            onChange={(event) => setBrim(event.target.value)}
+          />
+        </Grid>
+        {problem && !problem.at("name", "brim_ml", "volume_ml") && (
+          <Mark tone="bad">{problem.message}</Mark>
+        )}
+        <HStack>
+          <ActButton type="submit">Keep it</ActButton>
+          <QuietButton onClick={onClose}>Not now</QuietButton>
+        </HStack>
+      </Stack>
+    </form>
+  );
+}

@@ -1,0 +1,58 @@
+import { describe, expect, it } from "vitest";
+import { draftOf } from "./draft";
+import { movePour, remedied, withDose } from "./edits";
+
+const pear = { name: "Pear", kind: "juice", volume_ml: 3000 };
+const squash = { name: "Squash", kind: "syrup", volume_ml: 200 };
+const draft = draftOf({ name: "", pours: [pear, squash] }, 4600);
+const reference = {
+  yeasts: [{ key: "wine", name: "Wine", tolerance_abv: 14, tolerance_low: 13, tolerance_high: 15 }],
+  vessels: [
+    { key: "bucket_10", name: "Bucket", shape: "bucket", volume_ml: 10000, usual_fill_ml: 9200 },
+  ],
+} as never;
+
+function mended(what: string, more: { name?: string; value?: number; key?: string } = {}) {
+  const edit = { what, name: "", value: null, key: null, ...more };
+  return remedied(draft, [edit], reference);
+}
+
+describe("a remedy", () => {
+  it("pours less", () => {
+    expect(mended("amount", { name: "Pear", value: 2500 }).pours[0]?.amount).toBe("2500");
+  });
+
+  it("leaves a pour out, or keeps it for the end", () => {
+    expect(mended("remove", { name: "Squash" }).pours.map((row) => row.pour.name)).toEqual([
+      "Pear",
+    ]);
+    const late = mended("late", { name: "Squash" });
+    expect(late.pours).toHaveLength(1);
+    expect(late.glass).toMatchObject({ style: "sweet_still", late: { name: "Squash" } });
+  });
+
+  it("takes another yeast or vessel, and aims lower", () => {
+    expect(mended("yeast", { key: "wine" }).yeast?.tolerance_abv).toBe(14);
+    expect(mended("vessel", { key: "bucket_10" }).vessel?.volume_ml).toBe(10000);
+    expect(mended("aim_abv", { value: 13 }).abv).toBe("13");
+    expect(mended("aim_fill", { value: 4600 }).fillL).toBe("4.6");
+    expect(mended("hold_back", { value: 300 }).holdBackMl).toBe(300);
+  });
+
+  it("plans nutrient in three portions, and never twice", () => {
+    const fed = withDose(mended("dose", { key: "nutrient", value: 3 }), "nutrient", 3);
+    expect(fed.doses.map((dose) => dose.mass_g)).toEqual([1, 1, 1]);
+  });
+
+  it("adds acid as a pour", () => {
+    const sour = mended("acid", { key: "citric", value: 4.5 }).pours.at(-1);
+    expect(sour).toMatchObject({ unit: "g", amount: "4.5", pour: { acid: "citric" } });
+  });
+});
+
+it("pours move earlier and later, and no further than the ends", () => {
+  const [first, second] = draft.pours;
+  if (!first || !second) throw new Error("two pours");
+  expect(movePour(draft, second.id, -1).pours[0]).toBe(second);
+  expect(movePour(draft, first.id, -1)).toBe(draft);
+});

@@ -1,0 +1,195 @@
+import { Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { answer, api, type Schemas } from "../../../api/client";
+import { TextField } from "../../../frame/fields";
+import { Mark, QuietButton, Trouble, Waiting } from "../../../frame/states";
+import css from "../bench.module.css";
+import type { Draft, Plan } from "../draft";
+import { acidPour, addPour, tanninPour, withDose } from "../edits";
+import { useAsked } from "./useAsked";
+
+type Weighed = Schemas["WeighedOut"];
+type Addition = Schemas["AdditionOut"];
+
+const WORDS: Record<string, { said: string; tone: "good" | "mind" }> = {
+  low: { said: "low", tone: "mind" },
+  usual: { said: "as usual", tone: "good" },
+  high: { said: "high", tone: "mind" },
+};
+
+const DOSED: Record<string, string> = {
+  nutrient: "Nutrient",
+  enzyme: "Pectic enzyme",
+  sulphite: "Metabisulphite",
+  bicarbonate: "Potassium bicarbonate",
+};
+
+const WHEN: Record<string, string> = {
+  day_before: "a day before the yeast",
+  before_yeast: "before the yeast",
+  with_yeast: "with the yeast",
+  after_24_h: "24 h after the yeast",
+  after_48_h: "48 h after the yeast",
+  after_72_h: "72 h after the yeast",
+  when_clear: "when it is clear",
+};
+
+function figure(value: number): string {
+  return value >= 20 ? value.toFixed(0) : value.toFixed(1);
+}
+
+/** What is in the must, what is usual, and what to add: as pours and doses of the plan. */
+export function Balance({
+  plan,
+  change,
+}: {
+  plan: Plan;
+  change: (edit: (before: Draft) => Draft) => void;
+}) {
+  const rows = useAsked("balance", plan, (body: Plan) =>
+    answer(api.POST("/api/bench/balance", { body })),
+  );
+  if (rows.isPending) return <Waiting what="Weighing" />;
+  if (rows.isError) return <Trouble error={rows.error} again={() => rows.refetch()} />;
+
+  function enter(addition: Addition) {
+    change((before) => {
+      const { kind, key, mass_g: grams } = addition;
+      if (kind === "acid") return addPour(before, acidPour(key ?? "citric"), grams);
+      if (kind === "tannin") return addPour(before, tanninPour(key ?? "tea"), grams);
+      const there = before.doses
+        .filter((dose) => dose.kind === kind)
+        .reduce((sum, dose) => sum + dose.mass_g, 0);
+      return withDose(before, kind, there + grams, addition.when);
+    });
+  }
+
+  return (
+    <Stack gap="4">
+      <Text color="quiet">
+        Taste first, always. Add half, taste again, then the rest. The maker's leaflet wins.
+      </Text>
+      <div className={css.sides}>
+        {rows.data.map((row) => (
+          <Side key={row.key} row={row} onEnter={enter} />
+        ))}
+      </div>
+      <Doses doses={plan.doses ?? []} change={change} />
+      <Acidity ph={plan.ph ?? null} change={change} />
+    </Stack>
+  );
+}
+
+function Side({ row, onEnter }: { row: Weighed; onEnter: (addition: Addition) => void }) {
+  const word = WORDS[row.word] ?? { said: row.word, tone: "mind" as const };
+  const [low = 0, high = 0] = row.band;
+  return (
+    <section className={css.side} aria-label={row.name}>
+      <HStack justify="space-between" align="baseline">
+        <Heading as="h3" size="md" fontFamily="heading">
+          {row.name}
+        </Heading>
+        <Text fontWeight="700">
+          {figure(row.there.value)} {row.unit}
+        </Text>
+      </HStack>
+      <Text color="quiet" fontSize="sm">
+        {figure(row.there.low)}–{figure(row.there.high)} by its pours · usually {figure(low)}–
+        {figure(high)}
+      </Text>
+      <Mark tone={word.tone}>
+        {word.said}. {row.sentence}
+      </Mark>
+      {row.additions.map((addition) => (
+        <button
+          key={addition.text}
+          type="button"
+          className={css.remedy}
+          onClick={() => onEnter(addition)}
+        >
+          Add {addition.text}
+          {addition.spoons && ` (${addition.spoons})`}
+          {addition.when.length > 1 && `, in ${addition.when.length} portions`}
+        </button>
+      ))}
+    </section>
+  );
+}
+
+function Doses({
+  doses,
+  change,
+}: {
+  doses: Schemas["DoseIn"][];
+  change: (edit: (before: Draft) => Draft) => void;
+}) {
+  return (
+    <section aria-label="Doses">
+      <Heading as="h3" size="md" fontFamily="heading">
+        Doses and their times
+      </Heading>
+      {doses.length === 0 ? (
+        <Text color="quiet">None yet: what is low above can be added with one press.</Text>
+      ) : (
+        <ul>
+          {doses.map((dose, index) => (
+            <HStack as="li" key={`${dose.kind} ${dose.when}`} justify="space-between">
+              <Text>
+                {dose.mass_g} g {(DOSED[dose.kind] ?? dose.kind).toLowerCase()},{" "}
+                {WHEN[dose.when] ?? dose.when}
+              </Text>
+              <QuietButton
+                px="3"
+                borderColor="line"
+                aria-label={`No ${DOSED[dose.kind] ?? dose.kind} ${WHEN[dose.when] ?? ""}`}
+                onClick={() =>
+                  change((before) => ({
+                    ...before,
+                    doses: before.doses.filter((_, at) => at !== index),
+                  }))
+                }
+              >
+                ✕
+              </QuietButton>
+            </HStack>
+          ))}
+        </ul>
+      )}
+      <HStack wrap="wrap" pt="2">
+        {!doses.some((dose) => dose.kind === "sulphite") && (
+          <QuietButton
+            size="sm"
+            onClick={() => change((before) => withDose(before, "sulphite", 0.44))}
+          >
+            A sulphite tablet, a day before
+          </QuietButton>
+        )}
+      </HStack>
+      <Text color="quiet" fontSize="sm" pt="1">
+        Sulphite makes some people ill, and with acid it gives choking gas: open the window.
+      </Text>
+    </section>
+  );
+}
+
+function Acidity({
+  ph,
+  change,
+}: {
+  ph: number | null;
+  change: (edit: (before: Draft) => Draft) => void;
+}) {
+  return (
+    <HStack maxW="14rem">
+      <TextField
+        label="Measured pH, if you have it"
+        inputMode="decimal"
+        defaultValue={ph ?? ""}
+        placeholder="3.5"
+        onChange={(event) => {
+          const typed = event.target.value;
+          change((before) => ({ ...before, ph: typed }));
+        }}
+      />
+    </HStack>
+  );
+}

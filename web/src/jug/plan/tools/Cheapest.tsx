@@ -1,0 +1,213 @@
+import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { answer, api, ProblemError, type Schemas } from "../../../api/client";
+import { useSession } from "../../../api/queries";
+import { grams, money, percent, volume } from "../../../format";
+import { useSay } from "../../../frame/notices";
+import { ActButton, Mark, QuietButton, Trouble, Waiting } from "../../../frame/states";
+import { Tick } from "../../../frame/Tick";
+import css from "../bench.module.css";
+import { type Draft, draftOf, type Plan, written } from "../draft";
+import { changePour } from "../edits";
+import { useAsked } from "./useAsked";
+
+type Basket = Schemas["BasketOut"];
+type Change = (edit: (before: Draft) => Draft) => void;
+
+/** What a carton more or fewer does, and three cheaper ways to the same strength and fill. */
+export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
+  const currency = useSession().data?.currency ?? "GBP";
+  const [keepFlavours, setKeepFlavours] = useState(true);
+  const found = useAsked("cheapest", { plan, keep_flavours: keepFlavours }, (body) =>
+    answer(api.POST("/api/bench/cheapest", { body })),
+  );
+  const say = useSay();
+
+  function take(basket: Basket) {
+    change((before) => {
+      const taken = draftOf({ name: "", pours: basket.pours }, 0);
+      return { ...before, pours: taken.pours, aiming: false, blend: null, acid: "", tannin: "" };
+    });
+    say("Taken. Undo brings your own pours back.");
+  }
+
+  return (
+    <Stack gap="5">
+      <Cartons plan={plan} currency={currency} change={change} />
+      <Stack gap="3">
+        <Flex align="center" gap="4" wrap="wrap">
+          <Heading as="h3" size="md" fontFamily="heading">
+            Whole packs, at home first, then the shop
+          </Heading>
+          <Tick checked={keepFlavours} onChange={setKeepFlavours}>
+            Keep the flavours
+          </Tick>
+        </Flex>
+        {found.isPending ? (
+          <Waiting what="Trying baskets" />
+        ) : found.isError ? (
+          found.error instanceof ProblemError && found.error.status === 422 ? (
+            <Mark tone="mind">{found.error.message}</Mark>
+          ) : (
+            <Trouble error={found.error} again={() => found.refetch()} />
+          )
+        ) : (
+          <>
+            <Text color="quiet">
+              The same strength and fill, with at least as much juice as now
+              {keepFlavours && " of each fruit"}.
+            </Text>
+            <div className={css.sides}>
+              {found.data.baskets.map((basket, place) => (
+                <BasketCard
+                  key={basket.items.map((item) => item.name).join()}
+                  basket={basket}
+                  place={place}
+                  currency={currency}
+                  onTake={take}
+                />
+              ))}
+            </div>
+          </>
+        )}
+      </Stack>
+    </Stack>
+  );
+}
+
+function BasketCard({
+  basket,
+  place,
+  currency,
+  onTake,
+}: {
+  basket: Basket;
+  place: number;
+  currency: string;
+  onTake: (basket: Basket) => void;
+}) {
+  const { cost, glass, must } = basket.evaluation;
+  const amount = (value: number, byMass: boolean) => (byMass ? grams(value) : volume(value));
+  const name = ["Cheapest", "Second", "Third"][place] ?? "Another";
+  return (
+    <section className={css.side} aria-label={`${name} way`}>
+      <HStack justify="space-between" align="baseline">
+        <Heading as="h4" size="md" fontFamily="heading">
+          {name}
+        </Heading>
+        <Text fontWeight="700">
+          {cost.per_bottle ? `${money(cost.per_bottle, currency)} a bottle` : ""}
+        </Text>
+      </HStack>
+      <ul>
+        {basket.items.map((item) => (
+          <li key={item.name}>
+            {item.packs} × {item.name}
+            <Text color="quiet" fontSize="sm">
+              {amount(item.amount, item.by_mass)} of it
+              {item.to_buy < item.packs && `, ${item.packs - item.to_buy} at home`}
+              {item.left_over >= 1 && `, ${amount(item.left_over, item.by_mass)} left over`}
+            </Text>
+          </li>
+        ))}
+      </ul>
+      <Text>
+        {percent(glass.abv)} in {volume(must.volume_ml)}
+      </Text>
+      <Text>
+        <b>{money(basket.bill, currency)}</b> at the till
+      </Text>
+      <ActButton onClick={() => onTake(basket)}>Take this one</ActButton>
+    </section>
+  );
+}
+
+function Cartons({ plan, currency, change }: { plan: Plan; currency: string; change: Change }) {
+  const rows = useAsked("cartons", plan, (body: Plan) =>
+    answer(api.POST("/api/bench/cartons", { body })),
+  );
+  if (!rows.data?.length) return null;
+
+  function pour(name: string, amount: number) {
+    change((before) => {
+      const row = before.pours.find((known) => known.pour.name === name);
+      return row ? changePour(before, row.id, { amount: written(amount), role: "stays" }) : before;
+    });
+  }
+
+  return (
+    <Stack gap="2">
+      <Heading as="h3" size="md" fontFamily="heading">
+        One carton more or fewer
+      </Heading>
+      <table className={css.table} aria-label="One carton more or fewer">
+        <thead>
+          <tr>
+            <th scope="col">Pour</th>
+            <th scope="col">One fewer</th>
+            <th scope="col">Now</th>
+            <th scope="col">One more</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.data.map((row) => (
+            <tr key={row.name}>
+              <th scope="row">{row.name}</th>
+              <td>
+                <Outcome
+                  said={`One fewer ${row.name}`}
+                  outcome={row.fewer}
+                  currency={currency}
+                  onPour={(amount) => pour(row.name, amount)}
+                />
+              </td>
+              <td>{Math.round(row.packs * 100) / 100}</td>
+              <td>
+                <Outcome
+                  said={`One more ${row.name}`}
+                  outcome={row.more}
+                  currency={currency}
+                  onPour={(amount) => pour(row.name, amount)}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Stack>
+  );
+}
+
+function Outcome({
+  said,
+  outcome,
+  currency,
+  onPour,
+}: {
+  said: string;
+  outcome: Schemas["OutcomeOut"];
+  currency: string;
+  onPour: (amount: number) => void;
+}) {
+  if (outcome.why_not) return <Text fontSize="sm">{outcome.why_not}</Text>;
+  return (
+    <QuietButton
+      size="sm"
+      h="auto"
+      py="1"
+      aria-label={`${said}: ${percent(outcome.abv ?? 0)} in ${volume(outcome.fill_ml ?? 0)}`}
+      onClick={() => onPour(outcome.amount)}
+    >
+      <Stack gap="0" align="flex-end">
+        <span>
+          {percent(outcome.abv ?? 0)} in {volume(outcome.fill_ml ?? 0)}
+        </span>
+        {outcome.each && (
+          <Text as="span" fontSize="sm" fontWeight="400">
+            {money(outcome.each, currency)} a bottle
+          </Text>
+        )}
+      </Stack>
+    </QuietButton>
+  );
+}

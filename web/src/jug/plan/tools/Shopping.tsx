@@ -1,0 +1,98 @@
+import { HStack, Stack, Text } from "@chakra-ui/react";
+import { answer, api } from "../../../api/client";
+import { saveFile } from "../../../api/files";
+import { money } from "../../../format";
+import { QuietButton, Trouble, Waiting } from "../../../frame/states";
+import { ByHand, useCopy } from "../../../frame/useCopy";
+import css from "../bench.module.css";
+import type { Plan } from "../draft";
+import { useAsked } from "./useAsked";
+
+function cell(text: string): string {
+  return `"${text.replaceAll('"', '""')}"`;
+}
+
+/** What to buy after what is at home, with the total at the till. */
+export function Shopping({ plan, name }: { plan: Plan; name: string }) {
+  const list = useAsked("shopping", plan, (body: Plan) =>
+    answer(api.POST("/api/bench/shopping", { body })),
+  );
+  const { copy, byHand } = useCopy();
+  if (list.isPending) return <Waiting what="Looking in the cupboard" />;
+  if (list.isError) return <Trouble error={list.error} again={() => list.refetch()} />;
+  const { lines, total, currency, unpriced, text } = list.data;
+
+  function csv() {
+    const head = "name,takes,at_home_packs,to_buy_packs,pack,price,cost,place";
+    const rows = lines.map((line) =>
+      [
+        cell(line.name),
+        cell(line.words),
+        line.at_home,
+        line.to_buy ?? "",
+        cell(line.pack),
+        line.price ?? "",
+        line.cost ?? "",
+        cell(line.place),
+      ].join(","),
+    );
+    saveFile(`${name}, shopping.csv`, "text/csv", `${[head, ...rows].join("\r\n")}\r\n`);
+  }
+
+  return (
+    <Stack gap="3" className="printed">
+      <table className={css.table} aria-label="Shopping list">
+        <thead>
+          <tr>
+            <th scope="col">What</th>
+            <th scope="col">Takes</th>
+            <th scope="col">At home</th>
+            <th scope="col">To buy</th>
+            <th scope="col">Cost</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line) => (
+            <tr key={line.name}>
+              <th scope="row">
+                {line.name}
+                {line.place && (
+                  <Text as="span" color="quiet" fontWeight="400">
+                    {" "}
+                    · {line.place}
+                  </Text>
+                )}
+              </th>
+              <td>{line.words}</td>
+              <td>
+                {line.at_home > 0
+                  ? `${line.at_home} ${line.at_home === 1 ? "pack" : "packs"}`
+                  : "–"}
+              </td>
+              <td>
+                {line.to_buy === null
+                  ? "not on the shelf"
+                  : line.to_buy === 0
+                    ? "nothing"
+                    : `${line.to_buy} × ${line.pack}`}
+              </td>
+              <td>{line.cost === null ? "–" : money(line.cost, currency)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Text fontSize="lg">
+        <b>{money(total, currency)}</b> at the till
+        {unpriced.length > 0 && `, without ${unpriced.join(", ")}`}
+      </Text>
+      <HStack wrap="wrap" css={{ "@media print": { display: "none" } }}>
+        <QuietButton onClick={() => copy(text, "The list is copied: paste it where you like.")}>
+          Copy as text
+        </QuietButton>
+        <QuietButton onClick={csv}>Save as CSV</QuietButton>
+        <QuietButton onClick={() => window.print()}>Print</QuietButton>
+      </HStack>
+      {byHand && <ByHand text={byHand} />}
+    </Stack>
+  );
+}

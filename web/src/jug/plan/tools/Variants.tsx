@@ -1,0 +1,199 @@
+import { Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { answer, api, ProblemError, type Schemas } from "../../../api/client";
+import { useReference } from "../../../api/queries";
+import { ChoiceField, TextField } from "../../../frame/fields";
+import { useSay } from "../../../frame/notices";
+import { ActButton, Mark, QuietButton } from "../../../frame/states";
+import { Tick } from "../../../frame/Tick";
+import css from "../bench.module.css";
+
+type Arm = { name: string; vessel: string; yeast: string; enzyme: boolean };
+
+/** Fork the plan to change one thing, or share its must out to arms; and compare. */
+export function Variants({ jug, pitched }: { jug: Schemas["JugOut"]; pitched: boolean }) {
+  const [name, setName] = useState("");
+  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const [splitting, setSplitting] = useState(false);
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const path = { jug_id: jug.id };
+
+  async function fork(event: FormEvent) {
+    event.preventDefault();
+    try {
+      const variant = await answer(
+        api.POST("/api/jugs/{jug_id}/fork", { params: { path }, body: { name } }),
+      );
+      queries.invalidateQueries({ queryKey: ["jugs"] });
+      queries.invalidateQueries({ queryKey: ["jug", jug.id] });
+      navigate(`/jugs/${variant.id}/plan`);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      setProblem(error);
+    }
+  }
+
+  return (
+    <Stack gap="4">
+      <form onSubmit={fork} aria-label="Begin a variant">
+        <Stack gap="2" maxW="34rem">
+          <Text color="quiet">
+            Another jug with the same plan: change one thing in it, and see the two side by side.
+          </Text>
+          <HStack align="flex-end">
+            <TextField
+              label="What the variant is called"
+              placeholder={`${jug.name}, variant`}
+              value={name}
+              error={problem?.message}
+              onChange={(event) => setName(event.target.value)}
+            />
+            <ActButton type="submit">Begin it</ActButton>
+          </HStack>
+        </Stack>
+      </form>
+      {jug.related.length > 0 && (
+        <section aria-label="From the same plan">
+          <Heading as="h3" size="md" fontFamily="heading" pb="1">
+            From the same plan
+          </Heading>
+          <Stack as="ul" gap="1">
+            {jug.related.map((other) => (
+              <HStack as="li" key={other.id} wrap="wrap">
+                <Text flex="1">
+                  Jug {other.number} · {other.name}
+                </Text>
+                <QuietButton asChild size="sm">
+                  <Link to={`/jugs/side-by-side?jug=${jug.id}&jug=${other.id}`}>
+                    Side by side with jug {other.number}
+                  </Link>
+                </QuietButton>
+              </HStack>
+            ))}
+          </Stack>
+        </section>
+      )}
+      {!pitched &&
+        (splitting ? (
+          <Split jug={jug} onClose={() => setSplitting(false)} />
+        ) : (
+          <QuietButton alignSelf="flex-start" onClick={() => setSplitting(true)}>
+            Split it into arms
+          </QuietButton>
+        ))}
+    </Stack>
+  );
+}
+
+/** One must shared out to arms that differ in one thing. */
+function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }) {
+  const reference = useReference().data;
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const say = useSay();
+  const yeast = jug.kept.plan.yeast?.key ?? "wine";
+  const [arms, setArms] = useState<Arm[]>(() =>
+    [1, 2].map((count) => ({
+      name: `${jug.name}, arm ${count}`,
+      vessel: "juice_bottle_3",
+      yeast,
+      enzyme: false,
+    })),
+  );
+  const [problem, setProblem] = useState<ProblemError | null>(null);
+  if (!reference) return null;
+
+  function set(place: number, patch: Partial<Arm>) {
+    setProblem(null);
+    setArms(arms.map((arm, at) => (at === place ? { ...arm, ...patch } : arm)));
+  }
+
+  async function split(event: FormEvent) {
+    event.preventDefault();
+    const body = {
+      arms: arms.map((arm) => ({
+        name: arm.name,
+        vessel: {
+          key: arm.vessel,
+          volume_ml: reference?.vessels.find((row) => row.key === arm.vessel)?.volume_ml ?? 0,
+        },
+        yeast: {
+          key: arm.yeast,
+          tolerance_abv: reference?.yeasts.find((row) => row.key === arm.yeast)?.tolerance_abv ?? 0,
+        },
+        enzyme: arm.enzyme,
+      })),
+    };
+    try {
+      const made = await answer(
+        api.POST("/api/jugs/{jug_id}/split", { params: { path: { jug_id: jug.id } }, body }),
+      );
+      queries.invalidateQueries({ queryKey: ["jugs"] });
+      queries.invalidateQueries({ queryKey: ["jug", jug.id] });
+      say(`Jugs ${made.map((arm) => arm.number).join(" and ")} share this must.`);
+      navigate(`/jugs/side-by-side?${made.map((arm) => `jug=${arm.id}`).join("&")}`);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      setProblem(error);
+    }
+  }
+
+  return (
+    <form onSubmit={split} aria-label="Split it into arms">
+      <Stack gap="3">
+        <Text color="quiet">
+          The must is mixed once and shared out by what each vessel holds. Change one thing only:
+          the yeast, or the enzyme.
+        </Text>
+        <div className={css.sides}>
+          {arms.map((arm, place) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: an arm is known by its place
+            <fieldset key={place} className={css.side}>
+              <legend>Arm {place + 1}</legend>
+              <TextField
+                label={`Arm ${place + 1} is called`}
+                value={arm.name}
+                onChange={(event) => set(place, { name: event.target.value })}
+              />
+              <Grid templateColumns="1fr 1fr" gap="2">
+                <ChoiceField
+                  label={`Vessel of arm ${place + 1}`}
+                  value={arm.vessel}
+                  onChange={(vessel) => set(place, { vessel })}
+                >
+                  {reference.vessels.map((row) => (
+                    <option key={row.key} value={row.key}>
+                      {row.name}
+                    </option>
+                  ))}
+                </ChoiceField>
+                <ChoiceField
+                  label={`Yeast of arm ${place + 1}`}
+                  value={arm.yeast}
+                  onChange={(chosen) => set(place, { yeast: chosen })}
+                >
+                  {reference.yeasts.map((row) => (
+                    <option key={row.key} value={row.key}>
+                      {row.name}
+                    </option>
+                  ))}
+                </ChoiceField>
+              </Grid>
+              <Tick checked={arm.enzyme} onChange={(enzyme) => set(place, { enzyme })}>
+                With pectic enzyme
+              </Tick>
+            </fieldset>
+          ))}
+        </div>
+        {problem && <Mark tone="bad">{problem.message}</Mark>}
+        <HStack>
+          <ActButton type="submit">Split it</ActButton>
+          <QuietButton onClick={onClose}>Not now</QuietButton>
+        </HStack>
+      </Stack>
+    </form>
+  );
+}

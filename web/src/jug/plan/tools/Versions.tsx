@@ -1,0 +1,64 @@
+import { Box, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { answer, api, type Schemas } from "../../../api/client";
+import { useSession } from "../../../api/queries";
+import { dayAndTime } from "../../../format";
+import { useSay } from "../../../frame/notices";
+import { QuietButton, Trouble, Waiting } from "../../../frame/states";
+import type { Plan } from "../draft";
+
+const SHOWN = 20;
+
+/** The plans as they were kept, to return to; returning is a change like any other. */
+export function Versions({
+  jug,
+  onTakePlan,
+}: {
+  jug: Schemas["JugOut"];
+  onTakePlan: (plan: Plan) => void;
+}) {
+  const timeZone = useSession().data?.time_zone ?? "UTC";
+  const say = useSay();
+  const path = { jug_id: jug.id };
+  const versions = useQuery({
+    queryKey: ["versions", jug.id],
+    queryFn: () => answer(api.GET("/api/jugs/{jug_id}/versions", { params: { path } })),
+    staleTime: 0,
+  });
+  if (versions.isPending) return <Waiting what="Looking back" />;
+  if (versions.isError) return <Trouble error={versions.error} again={() => versions.refetch()} />;
+
+  async function returnTo(version: number) {
+    const past = await answer(
+      api.GET("/api/jugs/{jug_id}/versions/{version}", { params: { path: { ...path, version } } }),
+    );
+    onTakePlan(past.plan);
+    say("The earlier plan is back. Undo brings yours back.");
+  }
+
+  return (
+    <Stack as="ul" gap="2" aria-label="Earlier plans">
+      {versions.data.slice(0, SHOWN).map((row, place) => (
+        <HStack as="li" key={row.version} gap="3" align="flex-start">
+          <Box flex="1">
+            <Text>{row.said}</Text>
+            <Text color="quiet" fontSize="sm">
+              kept {dayAndTime(row.kept_at, timeZone)}
+            </Text>
+          </Box>
+          {place === 0 ? (
+            <Text color="quiet">the newest</Text>
+          ) : (
+            <QuietButton
+              size="sm"
+              aria-label={`Return to the plan of ${dayAndTime(row.kept_at, timeZone)}, ${row.said}`}
+              onClick={() => returnTo(row.version)}
+            >
+              Return to it
+            </QuietButton>
+          )}
+        </HStack>
+      ))}
+    </Stack>
+  );
+}
