@@ -62,7 +62,8 @@ class Yeast:
 
 @dataclass(frozen=True, slots=True)
 class Vessel:
-    """A vessel as sold; `shape` is one of demijohn, jug, bucket, carboy, bottle; `volume_ml` to the shoulder."""
+    """A vessel as sold; `shape` is one of demijohn, jug, bucket, carboy, bottle, and
+    `volume_ml` goes to the shoulder."""
 
     key: str
     name: str

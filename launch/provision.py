@@ -6,6 +6,7 @@ import shutil
 import subprocess
 import sys
 from collections.abc import Callable, Iterable
+from ctypes.util import find_library
 from pathlib import Path
 
 from launch.places import BUILT, PYTHON, ROOT, VENV, WEB, CannotError, state
@@ -72,9 +73,19 @@ _PRESENT: dict[str, Callable[[], bool]] = {
     "python3-venv": _can_make_venv,
     "chromium": lambda: shutil.which("chromium") is not None,
     "units": lambda: shutil.which("units") is not None,
+    # What sets the type of a printed sheet.
+    "libpango-1.0-0": lambda: find_library("pango-1.0") is not None,
+    "libpangoft2-1.0-0": lambda: find_library("pangoft2-1.0") is not None,
+    "libharfbuzz-subset0": lambda: find_library("harfbuzz-subset") is not None,
 }
 FOR_EVALUATE = ("python3-venv",)
-FOR_START = ("postgresql", "python3-venv")
+FOR_START = (
+    "postgresql",
+    "python3-venv",
+    "libpango-1.0-0",
+    "libpangoft2-1.0-0",
+    "libharfbuzz-subset0",
+)
 FOR_TESTS = (*FOR_START, "chromium", "units")
 
 

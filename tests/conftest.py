@@ -1,6 +1,9 @@
 """What every test may use. ./amber test starts PostgreSQL and names it in the environment."""
 
 import os
+import shutil
+import tempfile
+from pathlib import Path
 
 import pytest
 from hypothesis import settings
@@ -26,3 +29,13 @@ def account(db, django_user_model, password):
 @pytest.fixture
 def other_account(db, django_user_model, password):
     return django_user_model.objects.create_user("bo", password=password)
+
+
+@pytest.fixture
+def kitchen():
+    """Where a kitchen started by the real command keeps its state."""
+    folder = Path(tempfile.mkdtemp())
+    # PostgreSQL runs as another user and has to get in.
+    folder.chmod(0o755)
+    yield folder / "state"
+    shutil.rmtree(folder)

@@ -3,7 +3,7 @@
 from typing import Any
 
 from django.db.models import F, Prefetch, QuerySet
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Body, Query, Router
@@ -16,10 +16,10 @@ from server.jugs.actions import past_plans, recipe_file, share_plan
 from server.jugs.actions.begin import begin
 from server.jugs.actions.fork import fork
 from server.jugs.actions.keep_plan import keep_plan
+from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.read_stem import read_stem
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
-from server.jugs.evaluation import evaluation_out
 from server.jugs.models import Jug, PlanVersion
 from server.jugs.schemas import (
     BottlingIn,
@@ -102,9 +102,8 @@ def restore_jug(request: HttpRequest, jug_id: int) -> JugOut:
 @router.put("/{int:jug_id}/plan", response={200: KeptOut, **_REFUSALS})
 def put_plan(request: HttpRequest, jug_id: int, payload: KeepPlanIn) -> KeptOut:
     state = _state(request, jug_id)
-    version, recipe, result = keep_plan(state, payload)
-    evaluation = evaluation_out(recipe, result, state.jug.account.currency)
-    return KeptOut(version=version, evaluation=evaluation)
+    version, problem = keep_plan(state, payload)
+    return KeptOut(version=version, problem=problem)
 
 
 @router.get("/{int:jug_id}/versions", response={200: list[VersionOut], **REFUSALS})
@@ -142,6 +141,12 @@ def jugs_side_by_side(request: HttpRequest, jug: Query[list[int]]) -> SideBySide
 def get_recipe(request: HttpRequest, jug_id: int) -> dict[str, Any]:
     """The plan as a recipe file."""
     return recipe_file.written(_state(request, jug_id))
+
+
+@router.get("/{int:jug_id}/sheet.pdf", response={200: None, **REFUSALS})
+def get_sheet(request: HttpRequest, jug_id: int) -> HttpResponse:
+    """The plan as a sheet to print."""
+    return HttpResponse(print_sheet(_state(request, jug_id)), content_type="application/pdf")
 
 
 @router.post("/recipe", response={200: JugOut, **_REFUSALS})

@@ -410,7 +410,7 @@ class SharedPlanOut(BaseModel):
 
 
 class KeptOut(BaseModel):
-    """A plan kept, with its new version."""
+    """A plan kept, with its new version; `problem` says why it cannot be worked out."""
 
     version: int
-    evaluation: EvaluationOut
+    problem: str | None

@@ -1,5 +1,6 @@
 """The real interface in Debian's Chromium, and a person to use it."""
 
+import re
 from dataclasses import dataclass
 
 import pytest
@@ -94,6 +95,15 @@ class Person:
         self.page.get_by_role("button", name="Pour it").click()
         expect(self.page.get_by_label(f"How much {name}")).to_be_visible()
 
+    def pour_no(self, name):
+        """Take a pour out."""
+        self.page.get_by_role("button", name=f"More for {name}").click()
+        self.page.get_by_role("button", name=f"Pour no {name}").click()
+
+    def answer(self):
+        """The sentence that says what to add."""
+        return self.page.get_by_role("paragraph").filter(has_text=re.compile("^Add "))
+
     def kept(self):
         """Wait until the plan on the screen is kept."""
         expect(self.page.get_by_test_id("kept")).to_have_text("kept")
@@ -145,3 +155,12 @@ def aimed(abv=11, fill_ml=4600) -> Evaluation:
     solve = ["White sugar", "Water"]
     pear = {**PEAR, "volume_ml": 3000}
     return by_core(pear, SUGAR, WATER, abv=abv, fill_ml=fill_ml, solve=solve)
+
+
+def tab_to(page, locator, most=60):
+    """Press Tab until the element has the focus."""
+    for _ in range(most):
+        if locator.evaluate("element => element === document.activeElement"):
+            return
+        page.keyboard.press("Tab")
+    raise AssertionError(f"Tab never reached {locator}")

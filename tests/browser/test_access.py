@@ -7,6 +7,7 @@ from django.utils import timezone
 from playwright.sync_api import expect
 
 from server.demo.load import load
+from server.jugs.models import Jug
 from tests.browser.conftest import PHONE
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -14,7 +15,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 VIEWS = [
     "/shelf", "/shelf?read&find=pear", "product", "compare", "/shelf/files", "/jugs?new", "plan", "pitch",
-    "ferment", "bottle", "labels",
+    "ferment", "bottle", "labels", "side-by-side", "shared",
 ]  # fmt: skip
 
 
@@ -49,6 +50,8 @@ def look_at_everything(page, home):
         "ferment": f"/jugs/{jug['ferment']}/ferment",
         "bottle": f"/jugs/{jug['bottle']}/bottle",
         "labels": f"/jugs/{jug['bottled']}/labels",
+        "side-by-side": f"/jugs/side-by-side?jug={jug['plan']}&jug={jug['bottled']}",
+        "shared": f"/plans/{Jug.objects.get(id=jug['plan']).links.create(token='shown').token}",
     }
     for view in VIEWS:
         page.goto(home + places.get(view, view))
@@ -62,6 +65,18 @@ def look_at_everything(page, home):
                 .filter(([, height]) => height < 44)"""
         )
         assert (view, small) == (view, [])
+        if view == "plan":
+            look_at_the_tools(page)
+
+
+def look_at_the_tools(page):
+    names = page.get_by_role("navigation", name="More with this plan").get_by_role("button")
+    for place in range(names.count()):
+        button = names.nth(place)
+        button.click()
+        page.wait_for_load_state("networkidle")
+        expect(page.get_by_role("region", name=button.inner_text())).to_be_visible()
+        assert (button.inner_text(), violations(page)) == (button.inner_text(), [])
 
 
 @pytest.mark.parametrize("scheme", ["light", "dark"])

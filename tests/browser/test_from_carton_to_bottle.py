@@ -6,11 +6,12 @@ from datetime import timedelta
 import pytest
 from playwright.sync_api import expect
 
+from core.amounts_in_words import measured
 from core.carton import facts
 from core.cost import per_bottle
 from core.strength import strength
 from server.jugs.models import Reading
-from tests.browser.conftest import PEAR, PHONE, aimed, by_core
+from tests.browser.conftest import PEAR, PHONE, aimed, by_core, tab_to
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -35,14 +36,11 @@ def check_carton(page):
     expect(row).to_contain_text(f"£{known.price_per_100_g_sugar}")
 
 
-def said(volume_ml):
-    return f"{volume_ml / 1000:.2f} L" if volume_ml >= 999.5 else f"{volume_ml:.0f} ml"
-
-
 def check_plan(page, core):
-    sugar, water = core.pours[1].mass_g, core.pours[2].volume_ml
-    answer = page.get_by_text(re.compile("^Add "))
-    expect(answer).to_have_text(f"Add {sugar:.0f} g white sugar and {said(water)} water.")
+    sugar = measured(core.pours[1].mass_g, by_mass=True)
+    water = measured(core.pours[2].volume_ml, by_mass=False)
+    answer = page.get_by_role("paragraph").filter(has_text=re.compile("^Add "))
+    expect(answer).to_have_text(f"Add {sugar} white sugar and {water} water.")
     page_text = page.locator("main")
     sg, end, abv = core.must.sg, core.finish.sg, core.finish.abv
     expect(page_text).to_contain_text(f"{sg.value:.3f} ({sg.low:.3f}–{sg.high:.3f})")
@@ -135,15 +133,6 @@ def test_by_pointer(page, person):
     expect(labels).to_have_count(6)
     expect(labels.first).to_contain_text(f"{abv:.1f} % vol")
     expect(labels.first).to_contain_text("Batch 1")
-
-
-def tab_to(page, locator, most=60):
-    """Press Tab until the element has the focus."""
-    for _ in range(most):
-        if locator.evaluate("element => element === document.activeElement"):
-            return
-        page.keyboard.press("Tab")
-    raise AssertionError(f"Tab never reached {locator}")
 
 
 def test_by_keyboard_alone(page, person):

@@ -62,16 +62,40 @@ def test_an_aim_is_solved(call):
         ({"aim": {**AIM, "solve": ["Sugar"]}}, "aim.solve", "needs two pours"),
     ],
 )
-def test_plans_that_cannot_be(call, planned, change, at, words):
-    for method, where, body in [
-        ("POST", "bench/evaluate", {**PLAN, **change}),
-        ("PUT", path(planned, "plan"), {"based_on": 2, "plan": {**PLAN, **change}}),
-    ]:
-        status, data = call(method, where, body)
-        assert status == 422
-        assert data["errors"][0]["at"].removeprefix("plan.") == at
-        assert words in data["errors"][0]["text"]
+def test_plans_that_cannot_be(call, change, at, words):
+    status, data = call("POST", "bench/evaluate", {**PLAN, **change})
+    assert status == 422
+    assert data["errors"][0]["at"] == at
+    assert words in data["errors"][0]["text"]
+
+
+@pytest.mark.parametrize("amount", [-1, 1e9, "3 L"])
+def test_what_is_no_plan_is_not_kept(call, planned, amount):
+    plan = {**PLAN, "pours": [WATER | {"volume_ml": amount}]}
+    assert call("PUT", path(planned, "plan"), {"based_on": 2, "plan": plan})[0] == 422
     assert call.ok("GET", path(planned))["kept"]["version"] == 2
+
+
+@pytest.mark.parametrize(
+    ("change", "problem"),
+    [
+        ({"pours": []}, None),
+        ({"aim": {**AIM, "abv": 16}}, "The yeast gives up near 14 %"),
+        ({"aim": {**AIM, "fill_ml": 2000}}, "already fills 3.00 L of 2.00 L"),
+    ],
+)
+def test_an_aim_out_of_reach_and_an_empty_jug_are_kept_as_typed(call, planned, change, problem):
+    plan = {**PLAN, **change}
+    kept = call.ok("PUT", path(planned, "plan"), {"based_on": 2, "plan": plan})
+    assert kept["version"] == 3
+    assert (kept["problem"] is None) == (problem is None)
+    now = call.ok("GET", path(planned))
+    if problem:
+        assert problem in kept["problem"]
+        assert now["problem"] == kept["problem"]
+        assert now["kept"]["plan"]["aim"]["abv"] == plan["aim"]["abv"]
+        # But yeast is not pitched into what nobody can work out.
+        assert call("POST", path(planned, "readings"), {"sg": 1.08})[0] == 422
 
 
 def test_two_windows_and_nothing_is_silently_overwritten(call, planned):

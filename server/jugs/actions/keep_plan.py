@@ -2,7 +2,8 @@
 
 from django.db import transaction
 
-from core.plan import Evaluation, Recipe, evaluate
+from core.errors import JobError
+from core.plan import evaluate
 from server.config.problems import ConflictError
 from server.jugs.actions.begin import check_name, check_vessel
 from server.jugs.actions.freshen import freshen
@@ -11,11 +12,12 @@ from server.jugs.schemas import KeepPlanIn
 from server.jugs.state import JugState, recipe_of
 
 
-def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, Recipe, Evaluation]:
+def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, str | None]:
     """Add the plan as the next version; the one before stays in the record.
 
-    Raises JobError for a plan that cannot be, ConflictError when another window kept one
-    first, or the jug is pitched: what went in is then history.
+    Returns the version, and why the plan cannot be worked out, if it cannot: an aim out of
+    reach is kept as it was typed. Raises JobError for what is no plan at all, ConflictError
+    when another window kept one first, or the jug is pitched: what went in is then history.
     """
     if state.readings:
         raise ConflictError(
@@ -26,8 +28,7 @@ def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, Recipe, Evalua
     check_vessel(payload.plan.vessel)
     plan = freshen(jug.account, payload.plan).model_dump(exclude_none=True)
     name = check_name(payload.plan.name or jug.name)
-    recipe = recipe_of(plan, jug.account.currency)
-    result = evaluate(recipe)
+    problem = _problem(plan, jug.account.currency) if payload.plan.pours else None
     version = payload.based_on + 1
     with transaction.atomic():
         moved = Jug.objects.filter(id=jug.id, plan_version=payload.based_on).update(
@@ -36,4 +37,13 @@ def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, Recipe, Evalua
         if not moved:
             raise ConflictError("This plan was changed in another window since you opened it.")
         jug.plans.create(version=version, plan=plan)
-    return version, recipe, result
+    return version, problem
+
+
+def _problem(plan: dict[str, object], currency: str) -> str | None:
+    recipe = recipe_of(plan, currency)
+    try:
+        evaluate(recipe)
+    except JobError as error:
+        return error.text
+    return None

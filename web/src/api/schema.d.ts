@@ -553,6 +553,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Sheet
+         * @description The plan as a sheet to print.
+         */
+        get: operations["server_jugs_api_get_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/recipe": {
         parameters: {
             query?: never;
@@ -1983,12 +2003,13 @@ export interface components {
         };
         /**
          * KeptOut
-         * @description A plan kept, with its new version.
+         * @description A plan kept, with its new version; `problem` says why it cannot be worked out.
          */
         KeptOut: {
             /** Version */
             version: number;
-            evaluation: components["schemas"]["EvaluationOut"];
+            /** Problem */
+            problem: string | null;
         };
         /**
          * KeepPlanIn
@@ -4461,6 +4482,62 @@ export interface operations {
                         [key: string]: unknown;
                     };
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_get_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

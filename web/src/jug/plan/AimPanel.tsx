@@ -213,7 +213,7 @@ const OptionalAim = memo(function OptionalAim({
   }, [change, field, onSettle]);
   if (value === "" && !error) {
     return (
-      <button type="button" className={css.plain} aria-label={label} onClick={start}>
+      <button type="button" className={css.plain} aria-label={`Set: ${label}`} onClick={start}>
         Set
       </button>
     );

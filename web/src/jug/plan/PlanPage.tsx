@@ -150,7 +150,22 @@ export default function PlanPage() {
         )}
       </div>
 
-      <section className={css.panel} aria-label="What goes in">
+      <div className={`${css.panel} ${css.answerPanel}`} aria-live="polite">
+        {result && draft.pours.length > 0 && !problem ? (
+          <Answer result={result} />
+        ) : problem ? (
+          <>
+            <Mark tone="bad">{problem.message}</Mark>
+            {plan?.aim && problem.problem.errors[0]?.at.startsWith("aim") && (
+              <Nearest plan={plan} onTake={takeNearest} />
+            )}
+          </>
+        ) : (
+          <Text color="quiet">Pour something in, and what it becomes stands here.</Text>
+        )}
+      </div>
+
+      <section className={`${css.panel} ${css.pours}`} aria-label="What goes in">
         <Header
           keeping={keeping}
           dirty={dirty}
@@ -212,20 +227,6 @@ export default function PlanPage() {
       </section>
 
       <div className={css.right}>
-        <div className={css.panel} aria-live="polite">
-          {result && draft.pours.length > 0 && !problem ? (
-            <Answer result={result} />
-          ) : problem ? (
-            <>
-              <Mark tone="bad">{problem.message}</Mark>
-              {plan?.aim && problem.problem.errors[0]?.at.startsWith("aim") && (
-                <Nearest plan={plan} onTake={takeNearest} />
-              )}
-            </>
-          ) : (
-            <Text color="quiet">Pour something in, and what it becomes stands here.</Text>
-          )}
-        </div>
         {!pitched && (
           <AimPanel
             draft={draft}

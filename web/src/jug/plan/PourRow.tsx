@@ -164,7 +164,7 @@ const RowButtons = memo(function RowButtons({
 }) {
   const [more, setMore] = useState(false);
   return (
-    <div className={css.buttons}>
+    <div className={more ? `${css.buttons} ${css.open}` : css.buttons}>
       {asked && !locked && (
         <select
           className={css.role}

@@ -101,7 +101,7 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   useEffect(() => {
     if (state === "overtaken" || state === "keeping") return;
     if (body === null || body === keptBody.current || body === refusedBody.current) return;
-    if (jug.readings.length > 0 || (JSON.parse(body) as Plan).pours.length === 0) return;
+    if (jug.readings.length > 0) return;
     const wait = body === triedBody.current ? AGAIN_MS : QUIET_MS;
     const timer = setTimeout(() => keep(body), wait);
     return () => clearTimeout(timer);

@@ -1,4 +1,4 @@
-import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { Flex, Heading, HStack, Stack, Text, VisuallyHidden } from "@chakra-ui/react";
 import { useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../../../api/client";
 import { useSession } from "../../../api/queries";
@@ -191,15 +191,10 @@ function Outcome({
 }) {
   if (outcome.why_not) return <Text fontSize="sm">{outcome.why_not}</Text>;
   return (
-    <QuietButton
-      size="sm"
-      h="auto"
-      py="1"
-      aria-label={`${said}: ${percent(outcome.abv ?? 0)} in ${volume(outcome.fill_ml ?? 0)}`}
-      onClick={() => onPour(outcome.amount)}
-    >
+    <QuietButton size="sm" h="auto" py="1" onClick={() => onPour(outcome.amount)}>
       <Stack gap="0" align="flex-end">
         <span>
+          <VisuallyHidden>{said}: </VisuallyHidden>
           {percent(outcome.abv ?? 0)} in {volume(outcome.fill_ml ?? 0)}
         </span>
         {outcome.each && (

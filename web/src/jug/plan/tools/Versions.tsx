@@ -51,7 +51,7 @@ export function Versions({
           ) : (
             <QuietButton
               size="sm"
-              aria-label={`Return to the plan of ${dayAndTime(row.kept_at, timeZone)}, ${row.said}`}
+              aria-label={`Return to it: ${row.said}, kept ${dayAndTime(row.kept_at, timeZone)}`}
               onClick={() => returnTo(row.version)}
             >
               Return to it

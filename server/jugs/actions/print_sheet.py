@@ -1,0 +1,66 @@
+"""Print a plan as a sheet for the counter."""
+
+from typing import Any
+
+from django.template.loader import render_to_string
+
+from core import tables
+from core.amounts_in_words import in_kitchen_things, measured, spooned
+from core.interval import Interval
+from core.planned_dose import DOSED, WHEN
+from server.jugs.state import JugState
+
+_LINES_TO_WRITE = 10
+
+
+def print_sheet(state: JugState) -> bytes:
+    """The sheet as a PDF. Raises JobError for a plan that cannot be worked out."""
+    # Half a second to load, and only needed here.
+    from server.jugs.typesetting import typeset
+
+    return typeset(render_to_string("jugs/sheet.html", _context(state)))
+
+
+def _context(state: JugState) -> dict[str, Any]:
+    recipe, result = state.recipe, state.evaluation
+    plan: dict[str, Any] = state.plan
+    vessel = tables.VESSELS.get(plan.get("vessel", {}).get("key", ""))
+    yeast = tables.YEASTS.get(plan.get("yeast", {}).get("key", ""))
+    named = vessel.name if vessel else recipe.vessel_name
+    return {
+        "jug": state.jug,
+        "account": state.jug.account,
+        "counted": f"plan {state.version}",
+        "vessel": named or (measured(recipe.vessel_ml, False) if recipe.vessel_ml else ""),
+        "yeast": yeast.name if yeast else "",
+        "pours": [
+            {
+                "name": pour.name,
+                "words": measured(pour.amount, pour.by_mass),
+                "things": in_kitchen_things(pour, item.pack),
+            }
+            for pour, item in zip(result.pours, recipe.pours, strict=True)
+            if pour.amount > 0
+        ],
+        "held": measured(recipe.hold_back_ml, False) if recipe.hold_back_ml else "",
+        "doses": [
+            {
+                "name": DOSED[dose.kind],
+                "words": measured(dose.mass_g, True),
+                "when": WHEN[dose.when],
+                "spoons": spooned(dose.mass_g, dose.kind),
+            }
+            for dose in sorted(recipe.doses, key=lambda dose: list(WHEN).index(dose.when))
+        ],
+        "starts": _gravity(result.must.sg),
+        "ends": _gravity(result.finish.sg),
+        "abv": f"{result.glass.abv:.1f} % vol",
+        "word": result.glass.word,
+        "steps": result.glass.steps,
+        "warnings": result.warnings,
+        "lines": range(_LINES_TO_WRITE),
+    }
+
+
+def _gravity(sg: Interval) -> str:
+    return f"{sg.value:.3f} ({sg.low:.3f}–{sg.high:.3f})"

@@ -1,0 +1,86 @@
+"""A power cut in the middle of a drag: what was said to be kept is kept."""
+
+import os
+import signal
+
+from playwright.sync_api import expect
+
+from launch.postgres import free_port
+from tests.kitchens import children, gone, start, wait_for
+
+# Writes down every amount that stood in the field while the page said "kept".
+WATCH = """() => {
+    window.keptAmounts = [];
+    const look = () => {
+        const said = document.querySelector('[data-testid="kept"]')?.textContent;
+        if (said !== "kept") return;
+        const amount = document.querySelector('input[aria-label^="Amount of"]').value;
+        if (window.keptAmounts.at(-1) !== amount) window.keptAmounts.push(amount);
+    };
+    look();
+    new MutationObserver(look).observe(document.body,
+        {subtree: true, childList: true, characterData: true});
+}"""
+
+
+def family(pid):
+    """A process and all that it began."""
+    return [pid, *(one for child in children(pid) for one in family(child))]
+
+
+def cut(process):
+    """Everything dies at once, as when the fuse goes."""
+    pids = family(process.pid)
+    for pid in pids:
+        os.kill(pid, signal.SIGKILL)
+    process.wait(10)
+    assert gone(pids)
+
+
+def test_the_plan_is_as_last_shown_kept(browser, kitchen):
+    port = free_port()
+    process = start(kitchen, port)
+    wait_for(port, process)
+    home = f"http://127.0.0.1:{port}"
+    page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+    page.goto(home)
+    page.get_by_role("button", name="Look round the demo kitchen").click()
+    page.get_by_role("link", name="Pear & pomegranate").click()
+    bar = page.get_by_label("How much Tibbick pear")
+    expect(page.get_by_test_id("kept")).to_have_text("kept")
+    page.evaluate(WATCH)
+    page.get_by_label("Amount of Tibbick pear, ml").fill("2345")
+    expect(page.get_by_test_id("kept")).to_have_text("keeping …")
+    expect(page.get_by_test_id("kept")).to_have_text("kept")
+
+    box = bar.bounding_box()
+    middle = box["y"] + box["height"] / 2
+    page.mouse.move(box["x"] + box["width"] / 2, middle)
+    page.mouse.down()
+    for step in range(40):
+        page.mouse.move(box["x"] + box["width"] * (0.3 + 0.4 * (step % 20) / 20), middle)
+        if step == 25:
+            cut(process)
+    page.mouse.up()
+    expect(page.get_by_test_id("kept")).to_have_text("not kept yet")
+    shown = page.get_by_label("Amount of Tibbick pear, ml").input_value()
+    last_kept = page.evaluate("window.keptAmounts.at(-1)")
+    assert last_kept != shown
+
+    again = start(kitchen, port)
+    try:
+        wait_for(port, again)
+        fresh = page.context.new_page()
+        # Before the first window comes round to trying again.
+        page.route("**/plan", lambda route: route.abort())
+        fresh.goto(page.url)
+        expect(fresh.get_by_label("Amount of Tibbick pear, ml")).to_have_value(last_kept)
+        fresh.close()
+        # And what the first window still holds is kept once it gets through.
+        page.unroute("**/plan")
+        expect(page.get_by_test_id("kept")).to_have_text("kept", timeout=20_000)
+        page.reload()
+        expect(page.get_by_label("Amount of Tibbick pear, ml")).to_have_value(shown)
+    finally:
+        again.send_signal(signal.SIGTERM)
+        again.wait(30)
