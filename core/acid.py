@@ -80,6 +80,20 @@ def bicarbonate_to_add(
     return AcidChange(grams, grams / 2)
 
 
+def acid_taken_g_per_l(
+    mass_g: float, volume_ml: float, said_as: str = "tartaric", salt: str = "potassium"
+) -> float:
+    """Titratable acidity that so much bicarbonate takes off, g/L: `bicarbonate_to_add` undone.
+
+    Raises JobError for another salt or no volume.
+    """
+    if salt not in BICARBONATES:
+        raise JobError("Use potassium bicarbonate, or sodium (which tastes salty).", "salt")
+    if volume_ml <= 0:
+        raise JobError("A jug holds more than nothing.", "volume_ml")
+    return mass_g / BICARBONATES[salt] * equivalent_mass(said_as) / volume_ml * 1000
+
+
 def ph_after_bicarbonate(solution: Solution, g_per_l: float, salt: str = "potassium") -> float:
     """pH once the gas has left. Raises JobError past 4.6, where a must is not safe."""
     if salt not in BICARBONATES:

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core import tables
-from core.acid import BICARBONATES, acid_to_add, bicarbonate_to_add
+from core.acid import acid_taken_g_per_l, acid_to_add, bicarbonate_to_add
 from core.amounts_in_words import measured, spooned
 from core.brought import from_juice, summed
 from core.interval import Interval
@@ -106,8 +106,7 @@ def _word(value: float, band: tuple[float, float]) -> str:
 
 def _acid(must: Must, acid: Interval, doses: Sequence[PlannedDose]) -> Weighed:
     volume = must.mix.volume_ml
-    salt = dosed_g(doses, "bicarbonate")
-    taken = salt / BICARBONATES["potassium"] * _gram_per_mol_of_base() / volume * 1000
+    taken = acid_taken_g_per_l(dosed_g(doses, "bicarbonate"), volume)
     there = Interval(acid.value - taken, max(acid.low - taken, 0.0), max(acid.high - taken, 0.0))
     word = _word(there.value, ACID_BAND)
     middle = sum(ACID_BAND) / 2
@@ -127,10 +126,6 @@ def _acid(must: Must, acid: Interval, doses: Sequence[PlannedDose]) -> Weighed:
     return Weighed(
         "acid", "Acid", "g/L as tartaric", there, ACID_BAND, word, sentence, tuple(additions)
     )
-
-
-def _gram_per_mol_of_base() -> float:
-    return tables.ACIDS["tartaric"].molar_mass / 2
 
 
 def _pour_of(grams: float, key: str) -> Addition:

@@ -5,17 +5,22 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from core import tables
-from core.acid import PH_LIMIT, PH_WARN
+from core.acid import PH_LIMIT, PH_WARN, acid_taken_g_per_l, bicarbonate_to_add
 from core.additives import read_ingredients
+from core.aim import Aim, solve
+from core.amounts_in_words import measured
 from core.balance import usual_enzyme_g, usual_nutrient
+from core.errors import JobError
 from core.ferment import Finish, dry_abv
 from core.interval import Interval
-from core.must import Must, Pour
+from core.must import Must, Pour, mix_of
 from core.planned_dose import PlannedDose, dosed_g
 from core.preserve import SO2_SHARE
 
 # Yeast labours above this; beyond it most never finish. Common practice.
 _HEAVY_SG = 1.120
+# What a must too heavy is brought back to, and one without any sugar given: SG, % vol.
+_WORKABLE_SG, _LIGHT_ABV = 1.100, 8.0
 # Foam wants about a tenth of the vessel in the first days. Common practice.
 _FOAM_ROOM = 0.08
 # Acidity as tartaric, g/L: below the first pH may be unsafe, above the second yeast is slow.
@@ -60,9 +65,11 @@ _BAD = ("gallon_not_named", "preservative", "unsafe_ph", "overflow", "sulphite_s
 @dataclass(frozen=True, slots=True)
 class Edit:
     """One change of a plan. `what` is one of: amount (of the pour `name`, in its unit), remove
-    (the pour `name`), late (the pour `name` goes in after stabilising), hold_back (ml), yeast
-    (its `key`), vessel (its `key`), aim_abv, aim_fill (ml), dose (`key` in all, g), acid (a
-    pour of the acid `key`, g)."""
+    (the pour `name`), late (the pour `name` goes in after stabilising), label_alone (of the
+    pour `name`, without its reading), label_seen (the label of the pour `name` was read again
+    and says the same), hold_back (ml), yeast (its `key`), vessel (its `key`), aim_abv,
+    aim_fill (ml), ceiling (of a bottle's price), dose (`key` in all, g), acid (a pour of the
+    acid `key`, g), sugar (a pour of white sugar, g)."""
 
     what: str
     name: str = ""
@@ -211,6 +218,7 @@ def _about_strength(plan: Planned) -> Iterable[Caution]:
             "heavy_must",
             f"{must.mix.sg:.3f} is more sugar than most yeast can work through: aim below"
             f" {_HEAVY_SG:.3f} and sweeten at the end.",
+            tuple(_lighter(plan)),
         )
     if ends.limited_by == "yeast":
         yield Caution(
@@ -221,7 +229,37 @@ def _about_strength(plan: Planned) -> Iterable[Caution]:
             tuple(_stands_more(plan)),
         )
     if must.mix.ferment < 1:
-        yield Caution("no_sugar", "Nothing in it ferments: add juice, honey or sugar.")
+        yield Caution(
+            "no_sugar",
+            "Nothing in it ferments: add juice, honey or sugar.",
+            tuple(_some_sugar(plan)),
+        )
+
+
+def _lighter(plan: Planned) -> Iterable[Remedy]:
+    """Less of the sugar, down to a gravity that yeast works through."""
+    sugars = [p for p in plan.pours if p.kind in ("sugar", "syrup") and p.amount]
+    for pour in sorted(sugars, key=lambda p: mix_of(p).ferment, reverse=True)[:1]:
+        try:
+            less = solve(plan.pours, Aim((pour.name,), og=_WORKABLE_SG))
+        except JobError:
+            return
+        amount = next(p.amount for p in less if p.name == pour.name)
+        yield Remedy(
+            f"Only {measured(amount, pour.by_mass)} {pour.name}",
+            (Edit("amount", pour.name, amount),),
+        )
+
+
+def _some_sugar(plan: Planned) -> Iterable[Remedy]:
+    """White sugar for a light drink."""
+    wet = [p for p in plan.pours if p.amount and p.kind not in ("acid", "tannin")]
+    try:
+        sweet = solve([*wet, Pour("Sugar", "sugar", mass_g=0.0)], Aim(("Sugar",), abv=_LIGHT_ABV))
+    except JobError:
+        return
+    grams = round(sweet[-1].amount)
+    yield Remedy(f"Add {measured(grams, True)} white sugar", (Edit("sugar", value=float(grams)),))
 
 
 def _stands_more(plan: Planned) -> Iterable[Remedy]:
@@ -261,11 +299,15 @@ def _about_acid(plan: Planned) -> Iterable[Caution]:
             f" {PH_WARN}, where it does not keep. Add acid (more sour, lower pH), and measure.",
             (_more_acid((_LITTLE_ACID + 1 - plan.acid.value) * litres),),
         )
-    if plan.acid.value > _MUCH_ACID:
+    salt = dosed_g(plan.doses, "bicarbonate")
+    acid = plan.acid.value - acid_taken_g_per_l(salt, plan.must.mix.volume_ml)
+    if acid > _MUCH_ACID:
+        grams = salt + bicarbonate_to_add(1000 * litres, acid - _MUCH_ACID, "tartaric").mass_g
         yield Caution(
             "much_acid",
-            f"About {plan.acid.value:.0f} g/L of acid is sharp, and slows yeast: more water and"
-            " sugar make it less sour.",
+            f"About {acid:.0f} g/L of acid is sharp, and slows yeast: more water and sugar make it"
+            " less sour, and so does a little potassium bicarbonate (pH up). It foams.",
+            (_all_of("bicarbonate", grams + 0.1),),
         )
 
 
@@ -322,7 +364,7 @@ def _about_doses(plan: Planned) -> Iterable[Caution]:
 
 def _all_of(kind: str, grams: float) -> Remedy:
     grams = round(grams, 1) if grams >= 1 else round(grams, 2)
-    said = {"nutrient": "nutrient", "enzyme": "enzyme", "sulphite": "sulphite"}[kind]
+    said = {"enzyme": "pectic enzyme", "bicarbonate": "potassium bicarbonate"}.get(kind, kind)
     times = ", in three portions" if kind == "nutrient" else ""
     when = ", a day before" if kind == "sulphite" else ""
     return Remedy(f"Plan {grams:g} g {said}{times}{when}", (Edit("dose", value=grams, key=kind),))
@@ -335,7 +377,10 @@ def _about_losses(plan: Planned) -> Iterable[Caution]:
         yield Caution(
             "losses",
             f"About {lost:.0f} ml stays with the pulp and the lees: start with that much more"
-            " than you want to bottle.",
+            " than you want to bottle. Enzyme before the yeast lets it settle tighter.",
+            ()
+            if dosed_g(plan.doses, "enzyme")
+            else (_all_of("enzyme", usual_enzyme_g(plan.must.mix.volume_ml)),),
         )
 
 
@@ -350,12 +395,14 @@ def _about_pours(plan: Planned) -> Iterable[Caution]:
                 "label_and_reading",
                 f"{pour.name} reads richer than its label: a richer carton, or a sample with"
                 " sugar from the bottom. The two are weighed against each other.",
+                (_label_alone(pour),),
             )
         if "reading_below_label" in holds.notes:
             yield Caution(
                 "label_and_reading",
                 f"{pour.name} reads thinner than its label: a sample that was warm, foamy or"
                 " misread? The two are weighed against each other.",
+                (_label_alone(pour),),
             )
         if pour.kind == "sugar" and holds.ferment == 0:
             text = f"{pour.name} does not ferment: it sweetens and adds no strength."
@@ -367,6 +414,7 @@ def _about_pours(plan: Planned) -> Iterable[Caution]:
                 "old_label",
                 f"The label of {pour.name} was read before its newest price: recipes of juices"
                 " change. Look whether the sugar is still the same.",
+                (Remedy("It says the same", (Edit("label_seen", name=pour.name),)),),
             )
 
 
@@ -382,7 +430,7 @@ def _about_ingredients(pour: Pour, known: Known) -> Iterable[Caution]:
             )
         yield Caution("preservative", f"{pour.name}: {read.sentence}", tuple(remedies))
     elif read.verdict == "hard":
-        yield Caution("hard_on_yeast", f"{pour.name}: {read.sentence}")
+        yield Caution("hard_on_yeast", f"{pour.name}: {read.sentence}", (_without(pour),))
 
 
 def _about_price(plan: Planned) -> Iterable[Caution]:
@@ -392,11 +440,16 @@ def _about_price(plan: Planned) -> Iterable[Caution]:
             "over_price",
             f"{each} a bottle is over the {most} you set: look for a cheaper way to the same aim,"
             " or let water and sugar take the place of some juice.",
+            (Remedy(f"Let it cost {each}", (Edit("ceiling", value=float(each)),)),),
         )
 
 
 def _without(pour: Pour) -> Remedy:
     return Remedy(f"Leave {pour.name} out", (Edit("remove", name=pour.name),))
+
+
+def _label_alone(pour: Pour) -> Remedy:
+    return Remedy("Go by the label alone", (Edit("label_alone", name=pour.name),))
 
 
 def _lower(name: str) -> str:

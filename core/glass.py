@@ -239,10 +239,14 @@ def in_the_glass(plan: GlassPlan, ends: Finish, reaching_ml: float, acid: float)
     """
     share = plan.share_added
     late_ml = reaching_ml * share / (1 - share)
-    parts = [Part(reaching_ml, ends.abv.value, ends.residual_sugar_g_per_l)]
-    if late_ml:
-        parts.append(Part(late_ml, 0.0, plan.late_sugar_g_per_l))
-    drink = mixed(parts) if reaching_ml > 0 else parts[0]
+    volume = reaching_ml + late_ml
+    kept = reaching_ml / volume if volume else 1.0
+    drink = Part(
+        volume,
+        ends.abv.value * kept,
+        ends.residual_sugar_g_per_l * kept
+        + (plan.late_sugar_g_per_l * (1 - kept) if late_ml else 0.0),
+    )
     litres = drink.volume_ml / 1000
     primed = plan.primed_g_per_l
     sweetener = (

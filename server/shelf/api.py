@@ -73,6 +73,12 @@ def get_product(request: HttpRequest, product_id: int) -> ProductOut:
     return describe(_product(request, product_id))
 
 
+@router.post("/products/{int:product_id}/same-label", response={200: ProductOut, **REFUSALS})
+def see_label_again(request: HttpRequest, product_id: int) -> ProductOut:
+    """The label was read again and says the same."""
+    return describe(keep_stock.see_label_again(_product(request, product_id)))
+
+
 @router.put("/products/{int:product_id}", response={200: ProductOut, **REFUSALS})
 def put_product(request: HttpRequest, product_id: int, payload: ProductIn) -> ProductOut:
     return describe(correct(_product(request, product_id), payload))

@@ -200,3 +200,77 @@ def test_a_ceiling_for_the_bottle():
     assert each == Decimal("1.20")
     assert found(dear, "over_price")
     assert not found(replace(dear, most_per_bottle=Decimal("1.20")), "over_price")
+
+
+def mended(recipe, edit):
+    """The recipe with one edit of a pour made."""
+    return replace(
+        recipe,
+        pours=tuple(
+            replace(item, pour=item.pour.with_amount(edit.value))
+            if item.pour.name == edit.name
+            else item
+            for item in recipe.pours
+        ),
+    )
+
+
+def test_too_much_sugar_is_brought_back_to_what_yeast_works_through():
+    heavy = Recipe(
+        (PricedPour(PEAR), PricedPour(replace(SUGAR, mass_g=1500.0))), vessel_ml=10000, doses=FED
+    )
+    (caution,) = found(heavy, "heavy_must")
+    (edit,) = caution.remedies[0].edits
+    light = mended(heavy, edit)
+    assert evaluate(light).must.mix.sg == pytest.approx(1.1, abs=1e-6)
+    assert not found(light, "heavy_must")
+
+
+def test_water_alone_is_offered_sugar():
+    (caution,) = found(Recipe((PricedPour(replace(WATER, volume_ml=4000.0)),)), "no_sugar")
+    (edit,) = caution.remedies[0].edits
+    sugar = Pour("White sugar", "sugar", mass_g=edit.value)
+    sweet = Recipe((PricedPour(replace(WATER, volume_ml=4000.0)), PricedPour(sugar)))
+    assert evaluate(sweet).finish.abv.value == pytest.approx(8, abs=0.02)
+
+
+def test_too_sharp_is_taken_down_by_bicarbonate():
+    lemon = Pour("Lemon", "juice", 1200.0, None, "lemon")
+    sharp = Recipe(
+        (PricedPour(lemon), PricedPour(SUGAR), PricedPour(replace(WATER, volume_ml=2500.0))),
+        doses=FED,
+    )
+    (caution,) = found(sharp, "much_acid")
+    (edit,) = caution.remedies[0].edits
+    salt = PlannedDose("bicarbonate", edit.value, "before_yeast")
+    assert not found(replace(sharp, doses=(*FED, salt)), "much_acid")
+
+
+def test_a_reading_off_its_label_can_be_left_aside():
+    odd = replace(PEAR, measured_sg=1.075)
+    (caution,) = found(with_pour(replace(odd, name="Odd", volume_ml=500.0)), "label_and_reading")
+    assert caution.remedies[0].edits == (Edit("label_alone", "Odd"),)
+
+
+def test_everything_checked_offers_a_way_out():
+    """Each code of HARMS is met in this file's plans with at least one remedy."""
+    known = Known("Water, juice, sulphites (E224)", "2026-01-01", "2026-02-01")
+    pulpy = Pour("Plums", "fruit", mass_g=3000.0, fruit="plum")
+    xylitol = Pour("Xylitol", "sugar", mass_g=20.0, sugar="xylitol")
+    plans = [
+        replace(
+            with_pour(replace(PEAR, name="Old", volume_ml=300.0), known), vessel_name="A gallon"
+        ),
+        replace(
+            PLAIN, pours=(*PLAIN.pours, PricedPour(pulpy), PricedPour(xylitol)), vessel_ml=20000
+        ),
+    ]
+    seen = {c.code: c.remedies for plan in plans for c in evaluate(plan).warnings}
+    assert set(seen) >= {
+        "gallon_not_named",
+        "hard_on_yeast",
+        "old_label",
+        "losses",
+        "not_fermentable",
+    }
+    assert all(seen.values())

@@ -80,7 +80,11 @@ def test_a_label_older_than_the_newest_price_is_told(call, shelf, account):
     product.save()
     codes = [w["code"] for w in call.ok("POST", "bench/evaluate", poured(shelf))["warnings"]]
     assert "old_label" in codes
-    # Read again, it is as new as its price.
+    call.ok("POST", f"shelf/products/{shelf['Pear']}/same-label")
+    codes = [w["code"] for w in call.ok("POST", "bench/evaluate", poured(shelf))["warnings"]]
+    assert "old_label" not in codes
+    product.save()
+    # Read anew, it is as new as its price too.
     again = {**CARTON, "sugars_g": "10.9"}
     call.ok("PUT", f"shelf/products/{shelf['Pear']}", again)
     codes = [w["code"] for w in call.ok("POST", "bench/evaluate", poured(shelf))["warnings"]]

@@ -242,7 +242,9 @@ def test_compared_side_by_side(call, shelf):
 
 def test_the_tables_to_choose_from(call):
     tables = call.ok("GET", "reference")
-    assert {"demijohn", "jug", "bucket", "carboy", "bottle"} == {vessel["shape"] for vessel in tables["vessels"]}
+    assert {"demijohn", "jug", "bucket", "carboy", "bottle"} == {
+        vessel["shape"] for vessel in tables["vessels"]
+    }
     # "A gallon" never stands alone.
     assert all(
         "gallon" not in v["name"] or "US" in v["name"] or "imperial" in v["name"]

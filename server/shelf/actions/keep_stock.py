@@ -44,6 +44,13 @@ def add_price(product: Product, payload: PriceIn) -> ProductPrice:
     return added
 
 
+def see_label_again(product: Product) -> Product:
+    """The label was read again today, and says what it said."""
+    product.label_on = product.account.today()
+    product.save(update_fields=["label_on"])
+    return product
+
+
 def set_measured(product: Product, payload: MeasuredIn) -> Product:
     """A gravity read in it, brought to 20 °C; None takes it back. Raises JobError."""
     if payload.sg is None:

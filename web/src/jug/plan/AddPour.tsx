@@ -2,15 +2,12 @@ import { HStack, Stack, Text } from "@chakra-ui/react";
 import { memo, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
-import { useShelf } from "../../api/queries";
+import { useReference, useShelf } from "../../api/queries";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { QuietButton } from "../../frame/states";
+import { acidPour, plainSugar, tanninPour, tap } from "./edits";
 
 type Pour = Schemas["PourIn"];
-
-/** Two pours every kitchen has, whether or not they stand on the shelf. */
-export const tap: Pour = { name: "Water", kind: "water", volume_ml: 0 };
-export const plainSugar: Pour = { name: "White sugar", kind: "sugar", sugar: "sucrose", mass_g: 0 };
 
 /** A product of the shelf as something to pour. */
 export function pourOf(product: Schemas["ProductOut"]): Pour {
@@ -44,6 +41,15 @@ export function sugarToPour(products: Schemas["ProductOut"][]): Pour {
   return bag ? pourOf(bag) : plainSugar;
 }
 
+const KITCHEN: Record<string, Pour> = {
+  water: tap,
+  sugar: plainSugar,
+  acid: acidPour("citric"),
+  tea: tanninPour("tea"),
+};
+// What a carton holds when nobody has said.
+const CARTON_ML = 1000;
+
 export const AddPour = memo(function AddPour({
   onAdd,
 }: {
@@ -52,15 +58,18 @@ export const AddPour = memo(function AddPour({
   const [find, setFind] = useState("");
   const products = useShelf(find ? { ...everything, search: find } : everything);
   const [chosen, setChosen] = useState("");
+  const fruits = useReference().data?.fruits ?? [];
   const shelf = (products.data?.items ?? []).filter((row) => row.facts.verdict.code !== "supply");
   const long = (products.data?.standing ?? 0) > everything.limit;
 
   function add() {
-    if (chosen === "water") onAdd(tap, 0);
-    else if (chosen === "sugar") onAdd(plainSugar, 0);
-    else {
-      const product = shelf.find((row) => String(row.id) === chosen);
-      if (!product) return;
+    const kitchen = KITCHEN[chosen];
+    const fruit = fruits.find((row) => `fruit-${row.key}` === chosen);
+    const product = shelf.find((row) => String(row.id) === chosen);
+    if (kitchen) onAdd(kitchen, 0);
+    else if (fruit)
+      onAdd({ name: `${fruit.name} juice`, kind: "juice", fruit: fruit.key }, CARTON_ML);
+    else if (product) {
       onAdd(
         pourOf(product),
         product.kind === "sugar" ? 0 : (product.pack_ml ?? product.pack_g ?? 0),
@@ -76,7 +85,8 @@ export const AddPour = memo(function AddPour({
           Nothing stands on the shelf yet.{" "}
           <Link to="/shelf?read">
             <u>Read the label of a carton first.</u>
-          </Link>
+          </Link>{" "}
+          Or pour a juice as it usually is, and read its label later.
         </Text>
       )}
       {long && (
@@ -90,15 +100,31 @@ export const AddPour = memo(function AddPour({
       <HStack align="flex-end" gap="2">
         <ChoiceField label="Pour from the shelf" value={chosen} onChange={setChosen}>
           <option value="">Choose …</option>
-          {shelf.map((product) => (
-            <option key={product.id} value={product.id}>
-              {product.name}
-            </option>
-          ))}
-          <option value="water">Water</option>
-          {!shelf.some((product) => product.name === plainSugar.name) && (
-            <option value="sugar">White sugar</option>
+          {shelf.length > 0 && (
+            <optgroup label="On the shelf">
+              {shelf.map((product) => (
+                <option key={product.id} value={product.id}>
+                  {product.name}
+                </option>
+              ))}
+            </optgroup>
           )}
+          <optgroup label="In the kitchen">
+            {Object.entries(KITCHEN)
+              .filter(([, pour]) => !shelf.some((product) => product.name === pour.name))
+              .map(([key, pour]) => (
+                <option key={key} value={key}>
+                  {pour.name}
+                </option>
+              ))}
+          </optgroup>
+          <optgroup label="A carton whose label nobody has read">
+            {fruits.map((row) => (
+              <option key={row.key} value={`fruit-${row.key}`}>
+                {row.name} juice, as it usually is
+              </option>
+            ))}
+          </optgroup>
         </ChoiceField>
         <QuietButton onClick={add} disabled={chosen === ""}>
           Pour it

@@ -1,8 +1,8 @@
 import { Stack, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../../api/client";
 import { QuietButton } from "../../frame/states";
 import type { Plan } from "./draft";
+import { useAsked } from "./tools/useAsked";
 
 /** When an aim cannot be met: the nearest that can, to take. */
 export function Nearest({
@@ -12,11 +12,9 @@ export function Nearest({
   plan: Plan;
   onTake: (amounts: Schemas["AmountOut"][]) => void;
 }) {
-  const nearest = useQuery({
-    queryKey: ["nearest", plan],
-    queryFn: () => answer(api.POST("/api/bench/nearest", { body: plan })),
-    retry: false,
-  });
+  const nearest = useAsked("nearest", plan, (body: Plan) =>
+    answer(api.POST("/api/bench/nearest", { body })),
+  );
   const found = nearest.data;
   if (!found?.text) return null;
   return (

@@ -1,18 +1,19 @@
 import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
 import { memo, useCallback, useDeferredValue, useMemo, useRef } from "react";
-import type { Schemas } from "../../api/client";
+import { answer, api, type Schemas } from "../../api/client";
 import { useShelf, useVessels } from "../../api/queries";
 import { volume } from "../../format";
 import { useKeys } from "../../frame/keys";
 import { Empty, GoButton, Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
-import { AddPour, everything, sugarToPour, tap } from "./AddPour";
+import { AddPour, everything, sugarToPour } from "./AddPour";
 import { AimPanel } from "./AimPanel";
 import { Answer, Cost, Outcome } from "./Answer";
 import { Checks } from "./Checks";
 import { Drawing } from "./Drawing";
 import { type Draft, draftOf, type Plan, written } from "./draft";
-import { addPour, changePour, lettingGive, movePour, remedied, withoutPour } from "./edits";
+import { addPour, changePour, lettingGive, movePour, remedied, tap, withoutPour } from "./edits";
 import { Nearest } from "./Nearest";
 import css from "./PlanPage.module.css";
 import { PourRow, type RowActs } from "./PourRow";
@@ -87,9 +88,27 @@ export default function PlanPage() {
     [change],
   );
 
+  const queries = useQueryClient();
+  const planned = useRef(plan);
+  planned.current = plan;
+  const { ask } = evaluation;
   const remedy = useCallback(
-    (chosen: Schemas["RemedyOut"]) => change((before) => remedied(before, chosen.edits, reference)),
-    [change, reference],
+    async (chosen: Schemas["RemedyOut"]) => {
+      const seen = chosen.edits.find((edit) => edit.what === "label_seen");
+      if (!seen) {
+        change((before) => remedied(before, chosen.edits, reference));
+        return;
+      }
+      // The label is the shelf's, not the plan's: said there, and the plan looked at anew.
+      const now = planned.current;
+      const id = now?.pours.find((pour) => pour.name === seen.name)?.product_id;
+      if (!now || id == null) return;
+      const path = { product_id: id };
+      await answer(api.POST("/api/shelf/products/{product_id}/same-label", { params: { path } }));
+      queries.invalidateQueries({ queryKey: ["products"] });
+      ask(now);
+    },
+    [change, reference, queries, ask],
   );
 
   const takeNearest = useCallback(

@@ -50,6 +50,10 @@ const ACIDS: Record<string, string> = {
 };
 export const TANNINS: Record<string, string> = { tea: "Black tea", powder: "Tannin powder" };
 
+/** Two pours every kitchen has, whether or not they stand on the shelf. */
+export const tap: Pour = { name: "Water", kind: "water", volume_ml: 0 };
+export const plainSugar: Pour = { name: "White sugar", kind: "sugar", sugar: "sucrose", mass_g: 0 };
+
 export function acidPour(key: string): Pour {
   return { name: ACIDS[key] ?? "Acid", kind: "acid", acid: key, mass_g: 0 };
 }
@@ -124,6 +128,12 @@ function one(draft: Draft, edit: Schemas["EditOut"], reference: Schemas["Referen
       return { ...draft, fillL: String(Math.round(value / 10) / 100) };
     case "dose":
       return withDose(draft, edit.key ?? "", value);
+    case "label_alone":
+      return row ? changePour(draft, row.id, { pour: { ...row.pour, measured_sg: null } }) : draft;
+    case "ceiling":
+      return { ...draft, ceiling: value.toFixed(2) };
+    case "sugar":
+      return addPour(draft, plainSugar, value);
     case "acid":
       return addPour(draft, acidPour(edit.key ?? "citric"), value);
     default:

@@ -3,11 +3,12 @@ import { useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../../../api/client";
 import { useSession } from "../../../api/queries";
 import { grams, money, percent, volume } from "../../../format";
+import { TextField } from "../../../frame/fields";
 import { useSay } from "../../../frame/notices";
 import { ActButton, Mark, QuietButton, Trouble, Waiting } from "../../../frame/states";
 import { Tick } from "../../../frame/Tick";
 import css from "../bench.module.css";
-import { type Draft, draftOf, type Plan, written } from "../draft";
+import { type Draft, draftOf, type Plan, readNumber, written } from "../draft";
 import { changePour } from "../edits";
 import { useAsked } from "./useAsked";
 
@@ -18,7 +19,16 @@ type Change = (edit: (before: Draft) => Draft) => void;
 export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
   const currency = useSession().data?.currency ?? "GBP";
   const [keepFlavours, setKeepFlavours] = useState(true);
-  const found = useAsked("cheapest", { plan, keep_flavours: keepFlavours }, (body) =>
+  const [juice, setJuice] = useState("");
+  const [kinds, setKinds] = useState("");
+  const least = readNumber(juice);
+  const asked = {
+    plan,
+    keep_flavours: keepFlavours,
+    least_juice: least === null ? null : least / 100,
+    most_kinds: readNumber(kinds),
+  };
+  const found = useAsked("cheapest", asked, (body: typeof asked) =>
     answer(api.POST("/api/bench/cheapest", { body })),
   );
   const say = useSay();
@@ -43,6 +53,26 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
             Keep the flavours
           </Tick>
         </Flex>
+        <HStack gap="3" align="flex-start" maxW="26rem">
+          <TextField
+            label="At least so much juice, %"
+            inputMode="decimal"
+            placeholder="as now"
+            value={juice}
+            error={juice.trim() && least === null ? "Write a share, like 60." : undefined}
+            onChange={(event) => setJuice(event.target.value)}
+          />
+          <TextField
+            label="At most so many kinds"
+            inputMode="numeric"
+            placeholder="any"
+            value={kinds}
+            error={
+              kinds.trim() && readNumber(kinds) === null ? "Write a count, like 3." : undefined
+            }
+            onChange={(event) => setKinds(event.target.value)}
+          />
+        </HStack>
         {found.isPending ? (
           <Waiting what="Trying baskets" />
         ) : found.isError ? (
@@ -54,8 +84,8 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
         ) : (
           <>
             <Text color="quiet">
-              The same strength and fill, with at least as much juice as now
-              {keepFlavours && " of each fruit"}.
+              The same strength and fill, with {Math.round(found.data.least_juice * 100)} % of juice
+              or more{keepFlavours && ", and as much of each fruit as now"}.
             </Text>
             <div className={css.sides}>
               {found.data.baskets.map((basket, place) => (
