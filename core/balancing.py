@@ -7,6 +7,7 @@ from collections.abc import Callable, Mapping, Sequence
 
 from core import tables
 from core.acid import ta_as
+from core.brought import Brought
 from core.errors import JobError
 from core.must import Pour, make_must
 from core.sharpness import sharpness
@@ -61,33 +62,45 @@ def balancing(
 
 
 def _acid_rule(wanted: float) -> Rule:
-    def grams(pours: Sequence[Pour], place: int) -> float:
-        pour, litres = pours[place], make_must(pours).mix.volume_ml / 1000
-        there = sharpness(pours, 1000 * litres)
-        missing = wanted * litres - (sum(there.by_pour_g) - there.by_pour_g[place])
-        if missing < -1e-6:
-            raise JobError(
-                f"It is sharper than {wanted:g} g/L without any acid: more water makes it less so,"
-                " or a little potassium bicarbonate.",
-                "aim.acid_g_per_l",
-            )
-        return max(missing, 0.0) / ta_as(1.0, pour.acid or "citric", "tartaric")
-
-    return grams
+    return _topped_up(
+        wanted,
+        sharpness,
+        lambda pour: ta_as(1.0, pour.acid or "citric", "tartaric"),
+        JobError(
+            f"It is sharper than {wanted:g} g/L without any acid: more water makes it less so, or"
+            " a little potassium bicarbonate.",
+            "aim.acid_g_per_l",
+        ),
+    )
 
 
 def _tannin_rule(wanted: float) -> Rule:
+    return _topped_up(
+        wanted,
+        tannin,
+        lambda pour: sum(tables.TANNINS[pour.tannin or "powder"].tannin) / 2,
+        JobError(
+            f"It holds more tannin than {wanted:g} g/L already: more water, or a paler juice.",
+            "aim.tannin_g_per_l",
+        ),
+    )
+
+
+def _topped_up(
+    wanted: float,
+    brought: Callable[[Sequence[Pour], float], Brought],
+    per_gram: Callable[[Pour], float],
+    too_much: JobError,
+) -> Rule:
+    """So many grams that what all pours bring comes to `wanted` g/L."""
+
     def grams(pours: Sequence[Pour], place: int) -> float:
-        pour, litres = pours[place], make_must(pours).mix.volume_ml / 1000
-        there = tannin(pours, 1000 * litres)
-        missing = wanted * litres - (sum(there.by_pour_g) - there.by_pour_g[place])
+        litres = make_must(pours).mix.volume_ml / 1000
+        there = brought(pours, 1000 * litres).by_pour_g
+        missing = wanted * litres - (sum(there) - there[place])
         if missing < -1e-6:
-            raise JobError(
-                f"It holds more tannin than {wanted:g} g/L already: more water, or a paler juice.",
-                "aim.tannin_g_per_l",
-            )
-        low, high = tables.TANNINS[pour.tannin or "powder"].tannin
-        return max(missing, 0.0) / ((low + high) / 2)
+            raise too_much
+        return max(missing, 0.0) / per_gram(pours[place])
 
     return grams
 

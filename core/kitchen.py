@@ -20,7 +20,7 @@ _QUARTERS = 4
 _WORTH_A_SPOON = 0.01
 _WORDS = {
     Fraction(1, 4): "a quarter",
-    Fraction(1, 2): "half",
+    Fraction(1, 2): "a half",
     Fraction(3, 4): "three quarters",
 }
 _MOST_G = 20_000.0
@@ -92,7 +92,7 @@ def from_spoons(count: float, measure: str, substance: str) -> tuple[float, floa
 
 def _of(part: Fraction) -> str:
     """A part before what it is of: half, a quarter of."""
-    return _WORDS[part] if part == Fraction(1, 2) else f"{_WORDS[part]} of"
+    return "half" if part == Fraction(1, 2) else f"{_WORDS[part]} of"
 
 
 def _say(count: Fraction, measure: str) -> str:

@@ -1,5 +1,6 @@
 """Where a plan stands against each thing that can be aimed at: now, usual, wanted."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from core.balance import ACID_BAND, TANNIN_BAND
@@ -14,6 +15,8 @@ _OG_BAND = (1.040, 1.100)
 _LEAST_FILL = 0.8
 # Sweet wines stop about here, g/L.
 _SWEETNESS_BAND = (0.0, 45.0)
+# Tasted, and not alone, % of the must.
+_SHARE_BAND = (10.0, 90.0)
 # How near what is wanted counts as met, in the unit of each.
 _NEAR = {
     "abv": 0.05,
@@ -22,6 +25,7 @@ _NEAR = {
     "sweetness": 1.0,
     "acid": 0.1,
     "tannin": 0.05,
+    "share": 0.1,
 }
 
 
@@ -41,7 +45,8 @@ class Standing:
 
 
 def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
-    """Strength and sweetness in the glass, fill, start gravity, acidity and tannin."""
+    """Strength and sweetness in the glass, fill, start gravity, acidity and tannin, what a
+    bottle costs where that is known, and the shares aimed at."""
     aim, glass = recipe.aim, recipe.glass
     tolerance = recipe.tolerance_abv or _ABV_BAND[1]
     vessel = recipe.vessel_ml or result.must.in_vessel_ml
@@ -107,7 +112,47 @@ def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
             (0.0, 3.0),
             aim.tannin_g_per_l if aim else None,
         ),
+        *_price(recipe, result),
+        *_shares(recipe, result),
     )
+
+
+def _price(recipe: Recipe, result: Evaluation) -> Iterable[Standing]:
+    """What a bottle costs, against the ceiling: up to it is as good as at it."""
+    each, most = result.bottles.each, recipe.most_per_bottle
+    if each is None or (result.unpriced and not result.cost.used):
+        # A price nobody gave is not nought.
+        return
+    now, ceiling = float(each), None if most is None else float(most)
+    top = 1.5 * max(now, ceiling or 0.0) or 1.0
+    yield Standing(
+        "price",
+        "A bottle",
+        "money",
+        Interval(now, now, now),
+        (0.0, top if ceiling is None else ceiling),
+        (0.0, top),
+        ceiling,
+        ceiling is not None and now <= ceiling,
+    )
+
+
+def _shares(recipe: Recipe, result: Evaluation) -> Iterable[Standing]:
+    if recipe.aim is None:
+        return
+    volume = result.must.mix.volume_ml
+    for name, wanted in recipe.aim.shares.items():
+        poured = next(s.volume_ml for s in result.shares if s.name == name)
+        now = 100 * poured / volume
+        yield _standing(
+            "share",
+            f"Share of {name}",
+            "%",
+            Interval(now, now, now),
+            _SHARE_BAND,
+            (0.0, 100.0),
+            100 * wanted,
+        )
 
 
 def _standing(

@@ -54,7 +54,7 @@ class DemoJug:
     """A jug: `pours` as (product, ml or g), `aim` as (abv, fill_ml, solved pours).
 
     `readings` as (days ago, share of the way come, sample °C, note); `bottles` as
-    {size_ml: count}.
+    {size_ml: count}; `doses` as (kind, g, when); `variant_of` names the jug it began from.
     """
 
     name: str
@@ -65,6 +65,8 @@ class DemoJug:
     readings: list[tuple[float, float, float, str]]
     bottles: dict[int, int] | None = None
     bottled_days_ago: float = 0
+    doses: tuple[tuple[str, float, str], ...] = ()
+    variant_of: str | None = None
 
 
 JUGS = [
@@ -142,6 +144,16 @@ JUGS = [
         [("Tibbick pear", 3000), ("Osmerly pressed pomegranate", 1000), ("White sugar", 0), ("Water", 0)],
         (11.5, 4600, ["White sugar", "Water"]),
         [],
+    ),
+    DemoJug(
+        "Pear & pomegranate, lighter",
+        "demijohn_5",
+        "cider",
+        [("Tibbick pear", 3000), ("Osmerly pressed pomegranate", 1000), ("White sugar", 0), ("Water", 0)],
+        (8.5, 4600, ["White sugar", "Water"]),
+        [],
+        doses=(("nutrient", 0.8, "after_24_h"), ("nutrient", 0.8, "after_48_h"), ("nutrient", 0.8, "after_72_h")),
+        variant_of="Pear & pomegranate",
     ),
     DemoJug(
         "Elderflower & white grape",

@@ -74,11 +74,16 @@ def _load_jug(account: Account, demo: DemoJug, shelf: dict[str, Product], now: d
         "yeast": yeast_in,
         "pours": [_pour(name, amount, shelf) for name, amount in demo.pours],
     }
+    if demo.doses:
+        plan["doses"] = [{"kind": k, "mass_g": g, "when": w} for k, g, w in demo.doses]
     if demo.aim:
         abv, fill_ml, solve = demo.aim
         plan["aim"] = {"abv": abv, "fill_ml": fill_ml, "solve": solve}
     keep_plan(JugState.load(jug), KeepPlanIn(based_on=1, plan=PlanIn.model_validate(plan)))
     jug.refresh_from_db()
+    if demo.variant_of:
+        jug.begun_from = account.jugs.get(name=demo.variant_of)
+        jug.save(update_fields=["begun_from"])
     if demo.readings:
         first = demo.readings[0][0]
         Jug.objects.filter(id=jug.id).update(begun_at=now - timedelta(days=first + 0.1))

@@ -53,7 +53,7 @@ def test_tablets_and_sachets():
     assert in_pieces(0.44, 0.44, "tablet") == (0.44, "1 tablet")
     mass, said = in_pieces(0.8, 0.44, "tablet")
     assert (mass, said) == (pytest.approx(0.77), "1 and three quarters tablets")
-    assert in_pieces(1.0, 0.44, "tablet", parts=2)[1] == "2 and half tablets"
+    assert in_pieces(1.0, 0.44, "tablet", parts=2)[1] == "2 and a half tablets"
 
 
 # Source: Regulation (EU) 2019/33 Annex III (memory).

@@ -16,6 +16,9 @@ RECALLED = [
     ("Refraction of ethanol in water, CRC Handbook", "pure ethanol by the library chemicals bends 1 % more than in water"),
     ("EU ceilings: 200 mg/L sorbic acid, 150 to 200 mg/L SO2", "none: the lower figure is used, and local law is deferred to"),
     ("EU words for sweetness, Regulation (EU) 2019/33", "none: a word beside the figure, never instead of it"),
+    ("Nitrogen in supermarket juice, 20 to 80 mg/L", "none: a wide range, and the dose is for what is missing at its middle"),
+    ("Sweetness of erythritol 0.65, xylitol 1.0, sorbitol 0.55 of sugar", "none: taste decides"),
+    ("Usual bands: acid 4.5 to 8 g/L, tannin 0.3 to 1.5, other extract 15 to 30", "none: common practice; drawn as bands, never as limits"),
     ("Density of fibre, 1.5 g/ml", "none: moves the fill of a jug with a kilo of berries by 10 ml"),
 ]  # fmt: skip
 

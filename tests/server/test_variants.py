@@ -40,6 +40,10 @@ def test_side_by_side_shows_every_figure_of_both(call, planned):
     assert not rows["Pear"]["differ"]
     for jug, value in zip(seen["jugs"], rows["Starts at"]["values"], strict=True):
         assert jug["evaluation"]["must"]["sg"]["value"] == value
+    assert "Reads now" not in rows
+    call.ok("POST", of(variant, "readings"), {"sg": 1.087, "insist": True})
+    brewed = call.ok("GET", f"jugs/side-by-side?jug={planned['id']}&jug={variant['id']}")
+    assert {r["name"]: r["values"] for r in brewed["rows"]}["Reads now"] == [None, 1.087]
     status, refused = call("GET", f"jugs/side-by-side?jug={planned['id']}&jug={planned['id']}")
     assert status == 422
     assert "two different" in refused["errors"][0]["text"]

@@ -19,7 +19,28 @@ def side_by_side(states: list[JugState]) -> SideBySideOut:
     return SideBySideOut(
         jugs=[jug_out(state) for state in states],
         rows=[
-            DifferenceOut(name=row.name, unit=row.unit, values=list(row.values), differ=row.differ)
-            for row in rows
+            *(
+                DifferenceOut(
+                    name=row.name, unit=row.unit, values=list(row.values), differ=row.differ
+                )
+                for row in rows
+            ),
+            *_as_brewed(states),
         ],
     )
+
+
+def _as_brewed(states: list[JugState]) -> list[DifferenceOut]:
+    """What the stem has shown so far, where any of them is pitched."""
+    if not any(state.readings for state in states):
+        return []
+    now = [state.at_20[-1] if state.at_20 else None for state in states]
+    strength = [
+        state.progress.strength.mass_balance.value if state.progress else None for state in states
+    ]
+    return [
+        DifferenceOut(name="Reads now", unit="SG", values=list(now), differ=len(set(now)) > 1),
+        DifferenceOut(
+            name="Strength so far", unit="%", values=list(strength), differ=len(set(strength)) > 1
+        ),
+    ]

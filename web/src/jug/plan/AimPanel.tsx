@@ -1,7 +1,6 @@
 import { Box, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { memo, useCallback, useId } from "react";
 import type { ProblemError, Schemas } from "../../api/client";
-import { money } from "../../format";
 import { ChoiceField } from "../../frame/fields";
 import { ActButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { AimRow } from "./AimRow";
@@ -116,15 +115,16 @@ export const AimPanel = memo(function AimPanel({
         <AimRow name="Tannin" standing={standing("tannin")}>
           {row("tannin")}
         </AimRow>
-        <div className={css.aim}>
-          <div>
-            <b>A bottle</b>{" "}
-            <span className={css.here}>
-              {result?.cost.per_bottle ? money(result.cost.per_bottle, currency) : "–"}
-            </span>
-          </div>
+        <AimRow name={`A bottle, ${currency}`} standing={standing("price")}>
           {row("ceiling")}
-        </div>
+        </AimRow>
+        {result?.standings
+          .filter((share) => share.key === "share")
+          .map((share) => (
+            <AimRow key={share.name} name={share.name} standing={share}>
+              {null}
+            </AimRow>
+          ))}
       </Stack>
     </Panel>
   );

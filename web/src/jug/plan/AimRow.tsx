@@ -7,6 +7,7 @@ type Standing = Schemas["StandingOut"];
 
 /** A figure of a standing, in its unit. */
 export function said(value: number, unit: string): string {
+  if (unit === "money") return value.toFixed(2);
   if (unit === "SG") return gravity(value);
   if (unit === "%") return percent(value);
   if (unit === "ml") return volume(value);

@@ -1,5 +1,5 @@
 import { memo, useState } from "react";
-import { grams, volume } from "../../format";
+import { grams, gravity, volume } from "../../format";
 import { colour } from "../../theme/colour";
 import { drinkToken } from "../../theme/drinks";
 import { type DraftPour, type Role, readAmount, written } from "./draft";
@@ -139,6 +139,8 @@ export const PourRow = memo(function PourRow({
 function printed(pour: DraftPour["pour"]): string {
   if (pour.label) return `${pour.label.sugars_g} g/${pour.label.per_ml ? "100 ml" : "100 g"}`;
   if (pour.kind === "boiled_off") return "water that leaves";
+  if (pour.measured_sg) return `reads ${gravity(pour.measured_sg)}`;
+  if (pour.kind === "juice" || pour.kind === "fruit") return "as it usually is";
   return pour.kind === "water" ? "unchlorinated" : "pure";
 }
 
