@@ -9,7 +9,7 @@ from core.acid import acid_taken_g_per_l, acid_to_add, bicarbonate_to_add
 from core.amounts_in_words import measured, spooned
 from core.brought import from_juice, summed
 from core.interval import Interval
-from core.must import Mix, Must, Pour
+from core.must import MOST_ML, Mix, Must, Pour
 from core.planned_dose import PlannedDose, dosed_g
 from core.tannin import tannin_to_add_g
 from core.yeast import NUTRIENT_MG_PER_G, NutrientDose, nutrient_dose
@@ -20,6 +20,9 @@ TANNIN_BAND = (0.3, 1.5)
 BODY_BAND = (15.0, 30.0)
 # Nitrogen that yeast can use in supermarket juice, mg/L: heat and filters took the rest.
 _JUICE_NITROGEN_MG_PER_L = (20.0, 80.0)
+_MOST_SUGAR_G_PER_L = 400.0
+# What bicarbonate may take off at once, g/L: past it the drink tastes of salt.
+MOST_TAKEN_G_PER_L = 3.0
 # Pectic enzyme: a level teaspoon, about 3 g, to a gallon of 4.5 L.
 _ENZYME_G_PER_ML = 3.0 / 4500
 _TEA_BAG_G = 2.0
@@ -62,9 +65,12 @@ def usual_nutrient(pours: Sequence[Pour], must: Must) -> NutrientDose:
 
     Raises JobError for an empty must.
     """
-    volume = must.mix.volume_ml
+    # A check of more than a kitchen holds must not stand in the way of saying so.
+    volume = min(must.mix.volume_ml, MOST_ML)
     there = _nitrogen(pours, volume).value
-    return nutrient_dose(volume, must.mix.ferment / volume * 1000, there)
+    # Honey or syrup by itself feeds no yeast, and wants no more than the sweetest must.
+    sugar = min(must.mix.ferment / must.mix.volume_ml * 1000, _MOST_SUGAR_G_PER_L)
+    return nutrient_dose(volume, sugar, there)
 
 
 def _nitrogen(pours: Sequence[Pour], volume_ml: float) -> Interval:
@@ -90,7 +96,10 @@ def balance(
     tannin: Interval,
     doses: Sequence[PlannedDose],
 ) -> tuple[Weighed, ...]:
-    """All five. `acid` as tartaric and `tannin`, g/L. Raises JobError for an empty must."""
+    """All five. `acid` as tartaric and `tannin`, g/L.
+
+    Raises JobError for an empty must, or more than a kitchen holds.
+    """
     return (
         _acid(must, acid, doses),
         _tannin(must, tannin),
@@ -118,7 +127,7 @@ def _acid(must: Must, acid: Interval, doses: Sequence[PlannedDose]) -> Weighed:
             additions.append(_pour_of(acid_to_add(volume, rise, key, "tartaric").mass_g, key))
     elif word == "high":
         sentence = "Sharp. Sugar left in it, or more water, rounds it off; so does a little salt."
-        fall = min(there.value - ACID_BAND[1], 3.0)
+        fall = min(there.value - ACID_BAND[1], MOST_TAKEN_G_PER_L)
         grams = bicarbonate_to_add(volume, fall, "tartaric").mass_g
         additions.append(_dose("bicarbonate", grams, ("before_yeast",)))
     else:

@@ -9,7 +9,7 @@ from core.acid import PH_LIMIT, PH_WARN, acid_taken_g_per_l, bicarbonate_to_add
 from core.additives import read_ingredients
 from core.aim import Aim, solve
 from core.amounts_in_words import measured
-from core.balance import usual_enzyme_g, usual_nutrient
+from core.balance import MOST_TAKEN_G_PER_L, usual_enzyme_g, usual_nutrient
 from core.errors import JobError
 from core.ferment import Finish, dry_abv
 from core.interval import Interval
@@ -69,7 +69,7 @@ class Edit:
     pour `name`, without its reading), label_seen (the label of the pour `name` was read again
     and says the same), hold_back (ml), yeast (its `key`), vessel (its `key`), aim_abv,
     aim_fill (ml), ceiling (of a bottle's price), dose (`key` in all, g), acid (a pour of the
-    acid `key`, g), sugar (a pour of white sugar, g)."""
+    acid `key`, g), sugar (a pour of white sugar, g), water (a pour of it, ml)."""
 
     what: str
     name: str = ""
@@ -302,13 +302,23 @@ def _about_acid(plan: Planned) -> Iterable[Caution]:
     salt = dosed_g(plan.doses, "bicarbonate")
     acid = plan.acid.value - acid_taken_g_per_l(salt, plan.must.mix.volume_ml)
     if acid > _MUCH_ACID:
-        grams = salt + bicarbonate_to_add(1000 * litres, acid - _MUCH_ACID, "tartaric").mass_g
         yield Caution(
             "much_acid",
             f"About {acid:.0f} g/L of acid is sharp, and slows yeast: more water and sugar make it"
             " less sour, and so does a little potassium bicarbonate (pH up). It foams.",
-            (_all_of("bicarbonate", grams + 0.1),),
+            (_less_sharp(plan, acid - _MUCH_ACID, salt),),
         )
+
+
+def _less_sharp(plan: Planned, fall: float, salt_g: float) -> Remedy:
+    """A little bicarbonate where that is enough, and water where it is not."""
+    volume = plan.must.mix.volume_ml
+    if fall <= MOST_TAKEN_G_PER_L and not salt_g:
+        return _all_of("bicarbonate", bicarbonate_to_add(volume, fall, "tartaric").mass_g + 0.1)
+    more = volume * fall / _MUCH_ACID
+    water = next((p for p in plan.pours if p.kind == "water"), None)
+    edit = Edit("amount", water.name, water.amount + more) if water else Edit("water", value=more)
+    return Remedy(f"Add {measured(more, False)} more water", (edit,))
 
 
 def _more_acid(tartaric_g: float) -> Remedy:
@@ -317,11 +327,10 @@ def _more_acid(tartaric_g: float) -> Remedy:
 
 
 def _about_doses(plan: Planned) -> Iterable[Caution]:
-    sugar_g_per_l = plan.must.mix.ferment / plan.must.mix.volume_ml * 1000
+    if plan.must.mix.ferment < 1:
+        return
     nutrient = usual_nutrient(plan.pours, plan.must)
     given = dosed_g(plan.doses, "nutrient")
-    if sugar_g_per_l < 1:
-        return
     if given > _TOO_MUCH_NUTRIENT * nutrient.mass_g:
         yield Caution(
             "double_dose",

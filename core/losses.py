@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from core import tables
 from core.errors import JobError
 from core.interval import Interval
-from core.must import Pour, mix_of
+from core.must import EMPTY_G, Pour, mix_of
 
 # Share of the jug that one racking leaves behind: clear juices and washes, pulpy ones.
 _PER_RACKING = {"light": (0.02, 0.04), "heavy": (0.05, 0.10)}
@@ -42,7 +42,9 @@ def reaching_bottles(
 
 def _per_racking(pours: Sequence[Pour], finished_ml: float) -> tuple[float, float]:
     """Least and most left by one racking, by how much of the jug is pulpy juice."""
-    heavy = min(sum(mix_of(p).volume_ml for p in pours if _heavy(p)) / finished_ml, 1.0)
+    mixes = [mix_of(pour) for pour in pours if _heavy(pour)]
+    pulpy = sum(mix.volume_ml for mix in mixes if mix.mass > EMPTY_G)
+    heavy = min(pulpy / finished_ml, 1.0)
     light = 1 - heavy
     return (
         heavy * _PER_RACKING["heavy"][0] + light * _PER_RACKING["light"][0],

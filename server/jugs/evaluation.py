@@ -38,6 +38,7 @@ def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> Evaluat
         pours=[
             PourOut(
                 name=pour.name,
+                kind=pour.kind,
                 volume_ml=pour.volume_ml,
                 mass_g=pour.mass_g,
                 solved=pour.name in result.solved,

@@ -137,6 +137,7 @@ class PourOut(BaseModel):
     jug."""
 
     name: str
+    kind: str
     volume_ml: float | None
     mass_g: float | None
     solved: bool

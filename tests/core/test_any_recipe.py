@@ -6,12 +6,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core import tables
+from core.balance import balance
 from core.composition import KINDS
 from core.errors import JobError
+from core.ferment import finish
 from core.glass import STYLES
+from core.must import MOST_ML, make_must
 from core.plan import evaluate
 from core.planned_dose import DOSED, WHEN
 from core.recipe import answer, read_recipe
+from core.standing import standings
 
 amounts = st.sampled_from([0, 1e-9, 0.01, 1, 1e6]) | st.floats(0, 1e4)
 labels = st.fixed_dictionaries(
@@ -128,3 +132,21 @@ def test_an_answer_or_our_own_error(recipe):
     if aimed is not None and result["finish"]["limited_by"] == "sugar":
         assert abs(result["glass"]["abv"] - aimed) < 0.01
         assert recipe.get("glass") or abs(reached - aimed) < 0.01
+
+
+@settings(max_examples=300)
+@given(recipe=recipes())
+def test_whatever_can_be_mixed_is_checked_weighed_and_measured(recipe):
+    """No check, band or dose stands in the way of an answer."""
+    for key in ("aim", "glass"):
+        recipe.pop(key, None)
+    try:
+        read = read_recipe(recipe)
+        finish(make_must([item.pour for item in read.pours]), read.tolerance_abv)
+    except JobError:
+        return
+    result = evaluate(read)
+    assert len(standings(read, result)) >= 6
+    acid, bite = result.acid.g_per_l, result.tannin.g_per_l
+    if result.must.mix.volume_ml <= MOST_ML:
+        assert len(balance(result.pours, result.must, acid, bite, read.doses)) == 5

@@ -235,7 +235,7 @@ def test_water_alone_is_offered_sugar():
 
 
 def test_too_sharp_is_taken_down_by_bicarbonate():
-    lemon = Pour("Lemon", "juice", 1200.0, None, "lemon")
+    lemon = Pour("Lemon", "juice", 950.0, None, "lemon")
     sharp = Recipe(
         (PricedPour(lemon), PricedPour(SUGAR), PricedPour(replace(WATER, volume_ml=2500.0))),
         doses=FED,
@@ -244,6 +244,17 @@ def test_too_sharp_is_taken_down_by_bicarbonate():
     (edit,) = caution.remedies[0].edits
     salt = PlannedDose("bicarbonate", edit.value, "before_yeast")
     assert not found(replace(sharp, doses=(*FED, salt)), "much_acid")
+
+
+def test_far_too_sharp_wants_water():
+    lemon = Pour("Lemon", "juice", 3000.0, None, "lemon")
+    (caution,) = found(Recipe((PricedPour(lemon), PricedPour(SUGAR))), "much_acid")
+    (edit,) = caution.remedies[0].edits
+    assert edit.what == "water"
+    thinned = Recipe(
+        (PricedPour(lemon), PricedPour(SUGAR), PricedPour(replace(WATER, volume_ml=edit.value + 5)))
+    )
+    assert not found(thinned, "much_acid")
 
 
 def test_a_reading_off_its_label_can_be_left_aside():

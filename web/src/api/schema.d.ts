@@ -1869,6 +1869,8 @@ export interface components {
         PourOut: {
             /** Name */
             name: string;
+            /** Kind */
+            kind: string;
             /** Volume Ml */
             volume_ml: number | null;
             /** Mass G */

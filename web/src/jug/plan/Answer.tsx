@@ -11,7 +11,7 @@ type Evaluation = Schemas["EvaluationOut"];
 export const Answer = memo(function Answer({ result }: { result: Evaluation }) {
   const { must, finish } = result;
   const solved = result.pours.filter((pour) => pour.solved);
-  const boiled = solved.find((pour) => pour.name.startsWith("Boiled off"));
+  const boiled = solved.find((pour) => pour.kind === "boiled_off");
   const added = solved.filter((pour) => pour !== boiled);
   const things = added.filter((pour) => pour.things);
   return (

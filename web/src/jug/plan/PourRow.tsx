@@ -109,7 +109,7 @@ export const PourRow = memo(function PourRow({
           aria-disabled={locked}
           onChange={(event) => !locked && drag(Number(event.target.value))}
           onKeyDown={(event) => {
-            if (event.key === "k") acts.onLock(id);
+            if (event.key === "k" && !event.ctrlKey && !event.metaKey) acts.onLock(id);
             const sign = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
             if (!sign) return;
             event.preventDefault();

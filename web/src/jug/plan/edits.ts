@@ -132,6 +132,8 @@ function one(draft: Draft, edit: Schemas["EditOut"], reference: Schemas["Referen
       return row ? changePour(draft, row.id, { pour: { ...row.pour, measured_sg: null } }) : draft;
     case "ceiling":
       return { ...draft, ceiling: value.toFixed(2) };
+    case "water":
+      return addPour(draft, tap, value);
     case "sugar":
       return addPour(draft, plainSugar, value);
     case "acid":
