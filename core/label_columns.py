@@ -30,7 +30,7 @@ class Basis:
 _PER = r"(?:per|pro|je|por|pour|par|for|cada|in|auf|en)"
 _ONE = r"(?:an?|one|1|une?|uno|una|ein(?:e[mr]?)?)"
 _SERVING = (
-    r"(?:servings?|portion(?:en|s)?|serv(?:ing|\.)?\s+size|glass|glas|verre|vaso|racion(?:es)?|porcion"
+    r"(?:servings?|serve|portion(?:en|s)?|serv(?:ing|\.)?\s+size|glass|glas|verre|vaso|racion(?:es)?|porcion"
     r"|taille\s+de\s+(?:la\s+)?portion|tamano\s+de\s+(?:la\s+)?(?:porcion|racion)|bottle|flasche"
     r"|bouteille|botella|can|dose|carton|pack|becher)"
 )
@@ -45,14 +45,21 @@ _PER_SERVING = re.compile(
 )
 # As a photograph reads it, with no space anywhere: "typicalvaluesper100ml".
 _PER_GLUED = re.compile(rf"(?:per|pro|je|por|pour){SIZE}")
+# "A 200ml glass contains", "100ml provides": the amount before the word.
+_CONTAINS = re.compile(
+    rf"{SIZE}\s*(?:{_SERVING}\s+)?(?:contains?|provides?|enthalt(?:en)?|contien(?:t|nent|e)"
+    r"|fournit|aporta)(?!\w)"
+)
+# "(% RI* per 200 ml)" heads a column of shares, not of figures.
+_SHARE = re.compile(r"%[^\n\d;|]{0,24}$")
 _PER_ONE_SERVING = re.compile(rf"(?<!\w){_PER}\s+(?:{_ONE}\s+)?{_SERVING}(?!\w)")
 _PER_LITRE = re.compile(rf"(?<!\w){_PER}\s+(?:litre|liter|litro|l)(?!\w)|(?<=g)/l(?!\w)")
 _BARE_100 = re.compile(r"(?:/|(?<![\w.,]))\s*(100)\s*(ml|g|gr)(?![a-z])")
 _EITHER = re.compile(r"(?<!\w)(100)\s*(?:ml\s*/\s*g|g\s*/\s*ml|ml\s+(?:or|oder|ou|o)\s+g)(?!\w)")
 _PREPARED = re.compile(
-    r"(?:as\s+)?(?:diluted|prepared|made\s+up|reconstituted|ready[\s-]to[\s-]drink|when\s+mixed"
-    r"|as\s+consumed|as\s+drunk)|zubereitet\w*|verdunnt\w*|trinkfertig\w*|fertiges?\s+getrank"
-    r"|prepare\w*|dilue\w*|pret\s+a\s+boire|reconstitu\w*|preparad[oa]\w*|diluid[oa]\w*"
+    r"(?<!\w)(?:as\s+)?(?:diluted|prepared|made\s+up|reconstituted|ready[\s-]to[\s-]drink|when\s+mixed"
+    r"|as\s+consumed|as\s+drunk|(?:ready|finished|mixed)\s+drink)|zubereitet\w*|verdunnt\w*|trinkfertig\w*|fertiges?\s+getrank"
+    r"|prepare(?:e?s?)(?!\w)|dilue(?:e?s?)(?!\w)|pret\s+a\s+boire|reconstitu\w*|preparad[oa]\w*|diluid[oa]\w*"
     r"|reconstituid\w*|listo\s+para"
 )
 _AS_SOLD = re.compile(
@@ -72,7 +79,7 @@ def bases_in(folded: str) -> list[Basis]:
     def free(match: re.Match[str]) -> bool:
         return not any(b.start < match.end() and match.start() < b.end for b in found)
 
-    for pattern in (_PER_SERVING, _PER_AMOUNT, _PER_GLUED, _BARE_100):
+    for pattern in (_CONTAINS, _PER_SERVING, _PER_AMOUNT, _PER_GLUED, _BARE_100):
         for match in pattern.finditer(folded):
             if not free(match) or (pattern is _BARE_100 and _is_figure(folded, match.start())):
                 continue
@@ -87,7 +94,7 @@ def bases_in(folded: str) -> list[Basis]:
             value, unit = (size.ml, "ml") if size.ml is not None else (size.g, "g")
             # "Portion: 200 ml" tells a size; "per portion (200 ml)" heads a column.
             heads = pattern is not _PER_SERVING or bool(_BEGINS_PER.match(match[0]))
-            if value:
+            if value and not _is_share(folded, match.start()):
                 found.append(Basis(value, unit, False, *match.span(), size.sure, heads))
     found += [
         Basis(1000, "ml", False, *match.span())
@@ -103,7 +110,41 @@ def bases_in(folded: str) -> list[Basis]:
     if told and not columns and not any(b.heads for b in found):
         found = [replace(b, heads=True) for b in found]
     found = sorted([*found, *columns], key=lambda basis: basis.start)
-    return [_with_state(folded, basis, found) for basis in found]
+    stated = [_with_state(folded, basis, found) for basis in found]
+    return _headed(folded, stated)
+
+
+# "Typical values as diluted", "Nutrition (made up 1+9)": said once over the whole table.
+_HEADING = re.compile(
+    r"(?<!\w)(?:nutrition\w*|values?|nahrwert\w*|valeurs?|valores?|informacion|analysis)"
+    r"(?P<between>[^.\d\n]{0,40}?)(?=" + _PREPARED.pattern + ")"
+)
+
+
+def _headed(folded: str, bases: list[Basis]) -> list[Basis]:
+    """The bases, those after such a heading made up where nothing beside them says as sold."""
+    heading = next(
+        (m for m in _HEADING.finditer(folded) if not _AS_SOLD.search(m["between"])), None
+    )
+    if heading is None or any(basis.prepared for basis in bases):
+        return bases
+    return [
+        replace(basis, prepared=True)
+        if basis.start >= heading.start()
+        and not _AS_SOLD.search(folded[heading.end() : basis.end + 45])
+        else basis
+        for basis in bases
+    ]
+
+
+def shares_in(folded: str) -> list[tuple[int, int]]:
+    """Where a size stands that a column of shares is of: it is neither basis nor pack."""
+    sizes = _PER_AMOUNT.finditer(folded)
+    return [match.span() for match in sizes if _is_share(folded, match.start())]
+
+
+def _is_share(folded: str, start: int) -> bool:
+    return bool(_SHARE.search(folded[max(start - 26, 0) : start]))
 
 
 _BEGINS_PER = re.compile(rf"{_PER}(?!\w)")
@@ -124,7 +165,7 @@ def _surest(sizes: list[Amount]) -> Amount:
     A US label counts its fluid ounce as 30 ml, near enough what follows in brackets.
     """
     drinks = [size for size in sizes if size.ml is not None]
-    return next((s for s in drinks if s.sure), (drinks or sizes)[0])
+    return next((s for s in (*drinks, *sizes) if s.sure), (drinks or sizes)[0])
 
 
 def _with_state(folded: str, basis: Basis, bases: list[Basis]) -> Basis:

@@ -26,7 +26,9 @@ _GRAMS = r"g(?:r|rams?|ramos?|rammes|ramm)?(?![a-z])"
 _VALUE = re.compile(
     r"(?P<less><|≤|less\s+than|weniger\s+als|menos\s+de|moins\s+de)?\s*"
     r"(?:(?P<number>\d{1,3}(?:[.,]\d{1,3})?)(?!\d)\s*"
-    rf"(?:(?P<grams>{_GRAMS})|(?P<other>%|kj|kcal|cal|mg|µg|ug|mcg|ml|cl|kg|lit[re]{{2}}s?|l(?!\w)))?"
+    rf"(?:(?P<grams>{_GRAMS})|(?P<other>%|kj|kcal|cal|mg|µg|ug|mcg|ml|cl|kg|lit[re]{{2}}s?|l(?!\w)"
+    r"|tsp|tbsp|(?:tea|table)?spoons?|cubes?|lumps?|oz|ounces?|teeloffel|essloffel|wurfel|cuill?\w*"
+    r"|morceaux|cucharad\w*|terron\w*))?"
     r"|(?P<trace>traces?|trazas?|spuren|nil|null|none)(?!\w))"
 )
 # A figure right before a name: "11.2 g carbohydrate (10.8 g of sugars)".

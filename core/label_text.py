@@ -13,7 +13,7 @@ from core.additives import Ingredients, fold, read_ingredients
 from core.errors import JobError
 from core.fruit_names import Named, fruits_in, kinds_in
 from core.label import Label, neat, read_label, undiluted
-from core.label_columns import Basis, bases_in
+from core.label_columns import Basis, bases_in, shares_in
 from core.label_figures import blank, sugars_in
 from core.label_names import NUTRIENT
 from core.printed import AMOUNT, Amount, amount, number
@@ -67,6 +67,7 @@ def read_label_text(text: str) -> LabelText:
     figures = tuple(_nutrients(folded, bases))
     taken = [(basis.start, basis.end) for basis in bases]
     taken += [(figure.start, figure.end) for figure in figures]
+    taken += shares_in(folded)
     for field in (
         *figures,
         *_dilution(folded),
@@ -106,6 +107,8 @@ def _nutrients(folded: str, bases: list[Basis]) -> Iterator[Field]:
 def _about_basis(basis: Basis) -> str:
     if not basis.unit:
         return "It says 100 ml or g: which of the two?"
+    if not basis.sure and basis.unit == "g":
+        return "Is that ounce a weight, or a fluid ounce? Give the serving in g or ml."
     if not basis.sure:
         return "A fluid ounce is 28 to 30 ml by country: give the serving in ml."
     return ""
@@ -180,8 +183,16 @@ def _dilution(folded: str) -> Iterator[Field]:
     if made:
         size = amount(made[1], made[2])
         if size.ml:
-            doubt = "" if size.sure else "A fluid ounce or pint differs by country: give it in ml."
+            doubt = _about_size(size)
             yield Field("makes", f"{size.ml:g}", made.start(), made.end(), doubt)
+
+
+def _about_size(size: Amount) -> str:
+    if size.sure:
+        return ""
+    if size.g is not None:
+        return "Is that ounce a weight, or a fluid ounce? Give it in g or ml."
+    return "A fluid ounce or pint differs by country: give it in ml."
 
 
 _SEVERAL = re.compile(rf"(?<![\w.,])(\d{{1,2}})\s*[x×]\s*{_SOME}")

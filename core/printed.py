@@ -73,7 +73,8 @@ def amount(value: str, unit: str, times: int = 1) -> Amount:
         raise JobError(f"“{unit}” is not a unit sizes are printed in: use ml, cl, L, g or kg.")
     size = _decimal_size(value, known)
     if known in G:
-        return Amount(g=times * size * G[known])
+        # "8 oz" of a drink may be its weight or its volume.
+        return Amount(g=times * size * G[known], sure=known != "oz")
     return Amount(ml=times * size * ML[known], sure=known not in _DOUBTFUL)
 
 
