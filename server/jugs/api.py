@@ -175,6 +175,12 @@ def remove_link(request: HttpRequest, jug_id: int) -> LinkOut:
     return LinkOut(token=None)
 
 
+@router.post("/{int:jug_id}/link/restore", response={200: LinkOut, **REFUSALS})
+def restore_link(request: HttpRequest, jug_id: int) -> LinkOut:
+    """Undo taking the link back."""
+    return LinkOut(token=share_plan.give_again(_own(request, jug_id)))
+
+
 @router.post("/{int:jug_id}/readings", response={200: JugOut, **_REFUSALS})
 def post_reading(request: HttpRequest, jug_id: int, payload: ReadingIn) -> JugOut:
     read_stem(_state(request, jug_id), payload)

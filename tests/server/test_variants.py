@@ -124,6 +124,12 @@ def test_a_link_shows_the_plan_to_another_who_may_copy_it(call, other_call, plan
     call.ok("DELETE", of(planned, "link"))
     assert other_call("GET", f"shared/{token}")[0] == 404
     assert other_call("POST", f"shared/{token}/copy")[0] == 404
+    # Taken back by mistake, the same link shows it again; begun anew, another one does.
+    assert call.ok("POST", of(planned, "link", "restore"))["token"] == token
+    assert other_call("GET", f"shared/{token}")[0] == 200
+    call.ok("DELETE", of(planned, "link"))
+    assert call.ok("POST", of(planned, "link"))["token"] != token
+    assert other_call("GET", f"shared/{token}")[0] == 404
 
 
 def test_a_link_to_a_jug_put_away_shows_nothing(call, other_call, planned):
@@ -142,6 +148,7 @@ def test_nobody_reaches_anothers_jug_by_the_new_doors(other_call, planned):
         ("GET", of(planned, "link"), None),
         ("POST", of(planned, "link"), None),
         ("DELETE", of(planned, "link"), None),
+        ("POST", of(planned, "link", "restore"), None),
         ("GET", f"jugs/side-by-side?jug={planned['id']}&jug={planned['id'] + 1}", None),
     ):
         assert other_call(method, path, body)[0] == 404, path

@@ -40,6 +40,17 @@ def take_back(jug: Jug) -> None:
     jug.links.filter(removed_at=None).update(removed_at=timezone.now())
 
 
+def give_again(jug: Jug) -> str:
+    """The token of the link taken back last, showing the plan again; of a new one without.
+
+    A link made since stands instead.
+    """
+    last = jug.links.order_by("-removed_at").first()
+    if standing(jug) is None and last is not None:
+        jug.links.filter(id=last.id).update(removed_at=None)
+    return share(jug)
+
+
 def _shared(token: str) -> JugState:
     """The one query that starts from no account: whoever has the token may look."""
     links = PlanLink.objects.select_related("jug__account")

@@ -5,7 +5,7 @@ import { useSession } from "../../../api/queries";
 import { grams, money, percent, volume } from "../../../format";
 import { TextField } from "../../../frame/fields";
 import { useSay } from "../../../frame/notices";
-import { ActButton, Mark, QuietButton, Trouble, Waiting } from "../../../frame/states";
+import { ActButton, Mark, Trouble, Waiting } from "../../../frame/states";
 import { Tick } from "../../../frame/Tick";
 import css from "../bench.module.css";
 import { type Draft, draftOf, type Plan, readNumber, written } from "../draft";
@@ -170,69 +170,63 @@ function Cartons({ plan, currency, change }: { plan: Plan; currency: string; cha
       <Heading as="h3" size="md" fontFamily="heading">
         One carton more or fewer
       </Heading>
-      <table className={css.table} aria-label="One carton more or fewer">
-        <thead>
-          <tr>
-            <th scope="col">Pour</th>
-            <th scope="col">One fewer</th>
-            <th scope="col">Now</th>
-            <th scope="col">One more</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.data.map((row) => (
-            <tr key={row.name}>
-              <th scope="row">{row.name}</th>
-              <td>
-                <Outcome
-                  said={`One fewer ${row.name}`}
-                  outcome={row.fewer}
-                  currency={currency}
-                  onPour={(amount) => pour(row.name, amount)}
-                />
-              </td>
-              <td>{Math.round(row.packs * 100) / 100}</td>
-              <td>
-                <Outcome
-                  said={`One more ${row.name}`}
-                  outcome={row.more}
-                  currency={currency}
-                  onPour={(amount) => pour(row.name, amount)}
-                />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ul aria-label="One carton more or fewer">
+        {rows.data.map((row) => (
+          <li key={row.name} className={css.carton}>
+            <div>
+              <b>{row.name}</b>
+              <Text color="quiet" fontSize="sm">
+                {Math.round(row.packs * 100) / 100} now
+              </Text>
+            </div>
+            <Outcome
+              said="One fewer"
+              of={row.name}
+              outcome={row.fewer}
+              currency={currency}
+              onPour={(amount) => pour(row.name, amount)}
+            />
+            <Outcome
+              said="One more"
+              of={row.name}
+              outcome={row.more}
+              currency={currency}
+              onPour={(amount) => pour(row.name, amount)}
+            />
+          </li>
+        ))}
+      </ul>
     </Stack>
   );
 }
 
 function Outcome({
   said,
+  of,
   outcome,
   currency,
   onPour,
 }: {
   said: string;
+  of: string;
   outcome: Schemas["OutcomeOut"];
   currency: string;
   onPour: (amount: number) => void;
 }) {
-  if (outcome.why_not) return <Text fontSize="sm">{outcome.why_not}</Text>;
+  if (outcome.why_not) {
+    return (
+      <Text fontSize="sm" color="quiet">
+        {said}: {outcome.why_not}
+      </Text>
+    );
+  }
   return (
-    <QuietButton size="sm" h="auto" py="1" onClick={() => onPour(outcome.amount)}>
-      <Stack gap="0" align="flex-end">
-        <span>
-          <VisuallyHidden>{said}: </VisuallyHidden>
-          {percent(outcome.abv ?? 0)} in {volume(outcome.fill_ml ?? 0)}
-        </span>
-        {outcome.each && (
-          <Text as="span" fontSize="sm" fontWeight="400">
-            {money(outcome.each, currency)} a bottle
-          </Text>
-        )}
-      </Stack>
-    </QuietButton>
+    <button type="button" className={css.remedy} onClick={() => onPour(outcome.amount)}>
+      {said} <VisuallyHidden>{of}</VisuallyHidden>
+      <Text as="span" display="block" fontSize="sm" fontWeight="400">
+        {percent(outcome.abv ?? 0)} in {volume(outcome.fill_ml ?? 0)}
+        {outcome.each && ` · ${money(outcome.each, currency)} a bottle`}
+      </Text>
+    </button>
   );
 }

@@ -27,7 +27,12 @@ export function Send({ jug }: { jug: Schemas["JugOut"] }) {
       ["link", jug.id],
       await answer(api.DELETE("/api/jugs/{jug_id}/link", path)),
     );
-    say("The link shows nothing any more.");
+    say("The link shows nothing any more.", async () => {
+      queries.setQueryData(
+        ["link", jug.id],
+        await answer(api.POST("/api/jugs/{jug_id}/link/restore", path)),
+      );
+    });
   }
 
   return (

@@ -45,8 +45,6 @@ export function Shopping({ plan, name }: { plan: Plan; name: string }) {
         <thead>
           <tr>
             <th scope="col">What</th>
-            <th scope="col">Takes</th>
-            <th scope="col">At home</th>
             <th scope="col">To buy</th>
             <th scope="col">Cost</th>
           </tr>
@@ -56,19 +54,13 @@ export function Shopping({ plan, name }: { plan: Plan; name: string }) {
             <tr key={line.name}>
               <th scope="row">
                 {line.name}
-                {line.place && (
-                  <Text as="span" color="quiet" fontWeight="400">
-                    {" "}
-                    · {line.place}
-                  </Text>
-                )}
+                <Text color="quiet" fontSize="sm" fontWeight="400">
+                  takes {line.words}
+                  {line.at_home > 0 &&
+                    `, ${line.at_home} ${line.at_home === 1 ? "pack" : "packs"} at home`}
+                  {line.place && ` · ${line.place}`}
+                </Text>
               </th>
-              <td>{line.words}</td>
-              <td>
-                {line.at_home > 0
-                  ? `${line.at_home} ${line.at_home === 1 ? "pack" : "packs"}`
-                  : "–"}
-              </td>
               <td>
                 {line.to_buy === null
                   ? "not on the shelf"

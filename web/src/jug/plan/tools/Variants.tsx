@@ -158,7 +158,7 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
                 value={arm.name}
                 onChange={(event) => set(place, { name: event.target.value })}
               />
-              <Grid templateColumns="1fr 1fr" gap="2">
+              <Grid templateColumns={{ base: "1fr", sm: "1fr 1fr" }} gap="2">
                 <ChoiceField
                   label={`Vessel of arm ${place + 1}`}
                   value={arm.vessel}
