@@ -23,15 +23,30 @@ from core.must import NOTHING, Mix, Pour, mix_of
 _STRENGTH_SLACK = 0.1
 _WHOLE = ("juice", "fruit")
 _SECONDS = 10.0
+# What the solver's arithmetic may leave of a pack.
+_HAIR = 1e-6
 
 
 @dataclass(frozen=True, slots=True)
 class Offer:
-    """A product that could go in: what it is, its pack, and whole packs at home already."""
+    """A product that could go in: what it is, its pack, and packs at home already.
+
+    Of a juice only whole cartons count; of sugar or honey an open bag does too.
+    """
 
     pour: Pour
     pack: Pack
-    at_home: int = 0
+    at_home: float = 0.0
+
+    @property
+    def whole(self) -> bool:
+        """Whether it is poured by whole packs."""
+        return self.pour.kind in _WHOLE
+
+    @property
+    def usable_at_home(self) -> float:
+        """Packs at home that a plan can draw on."""
+        return float(math.floor(self.at_home)) if self.whole else self.at_home
 
     @property
     def by_mass(self) -> bool:
@@ -71,12 +86,20 @@ class Limits:
 
 @dataclass(frozen=True, slots=True)
 class Bought:
-    """One product in a plan: amount used (g or ml), packs taken, and of those to buy."""
+    """One product in a plan: amount used (g or ml), packs it is drawn from, and packs to buy."""
 
     offer: Offer
     amount: float
     packs: int
     to_buy: int
+
+    @property
+    def left_over(self) -> float:
+        """What stays in the packs it is drawn from, g or ml."""
+        if self.offer.whole:
+            return self.packs * self.offer.pack_size - self.amount
+        there = self.to_buy + self.offer.at_home
+        return max(there * self.offer.pack_size - self.amount, 0.0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -199,9 +222,9 @@ class _Model:
         room = {amount + i: self._room[i] for i in everything}
         rows.add({**room, water: 1.0}, self.fill_ml, self.fill_ml)
         for i, offer in enumerate(self.offers):
-            whole = offer.pour.kind in _WHOLE
-            rows.add({packs + i: 1.0, amount + i: -1.0}, 0.0, 0.0 if whole else np.inf)
-            rows.add({buy + i: 1.0, packs + i: -1.0}, -float(offer.at_home), np.inf)
+            rows.add({packs + i: 1.0, amount + i: -1.0}, 0.0, 0.0 if offer.whole else np.inf)
+            drawn = packs if offer.whole else amount
+            rows.add({buy + i: 1.0, drawn + i: -1.0}, -offer.usable_at_home, np.inf)
             rows.add({packs + i: 1.0, used + i: -float(self._most[i])}, -np.inf, 0.0)
             rows.add({packs + i: 1.0, used + i: -1.0}, 0.0, np.inf)
         self._add_limits(rows, amount, used)
@@ -213,7 +236,7 @@ class _Model:
         upper = np.concatenate(
             [self._most, self._most, self._most, np.ones(n), [self.fill_ml]]
         ).astype(float)
-        integer = np.concatenate([np.ones(n), np.zeros(2 * n), np.ones(n), [0]])
+        integer = np.concatenate([np.ones(n), np.zeros(n), np.ones(2 * n), [0]])
         result = milp(
             cost,
             constraints=rows.constraint(),
@@ -249,7 +272,8 @@ class _Model:
             packs = round(float(x[i]))
             if packs == 0:
                 continue
-            to_buy = max(packs - offer.at_home, 0)
+            drawn = float(packs) if offer.whole else float(x[n + i])
+            to_buy = max(math.ceil(drawn - offer.usable_at_home - _HAIR), 0)
             bill += offer.pack.price * to_buy
             amount = float(x[n + i]) * offer.pack_size
             items.append(Bought(offer, amount, packs, to_buy))

@@ -23,7 +23,7 @@ def made_up_shelf(count: int, seed: int) -> list[Offer]:
         else:
             pour = Pour(f"Honey {i}", "syrup", label=read_label("81", 100, "g"))
             pack = Pack(_price(dice, 2, 4), pack_g=454)
-        offers.append(Offer(pour, pack, dice.choice([0, 0, 0, 1])))
+        offers.append(Offer(pour, pack, dice.choice([0, 0, 0, 0.6, 1])))
     offers.append(Offer(Pour("Sugar", "sugar"), Pack(_price(dice, 0.9, 1.6), pack_g=1000)))
     return offers
 

@@ -79,3 +79,30 @@ def test_a_share_of_a_fruit():
 def test_baskets_that_cannot_be(offers, abv, fill, limits, words):
     with pytest.raises(JobError, match=words):
         cheapest(offers, abv, fill, limits)
+
+
+def test_an_open_bag_at_home_is_used_before_one_is_bought():
+    sugar = Pour("Sugar", "sugar")
+    bag = Pack(Decimal("1.19"), None, 1000)
+
+    def bought(at_home):
+        (basket,) = cheapest([Offer(sugar, bag, at_home)], 9.0, 4000)
+        (item,) = basket.items
+        return basket.bill, item.to_buy, item.left_over, item.amount
+
+    bill, to_buy, left, used = bought(0.9)
+    assert (bill, to_buy) == (Decimal("0.00"), 0)
+    assert left == pytest.approx(900 - used)
+    bill, to_buy, left, used = bought(0.3)
+    assert (bill, to_buy) == (Decimal("1.19"), 1)
+    assert left == pytest.approx(1300 - used)
+
+
+def test_an_open_carton_at_home_is_no_whole_one():
+    pear = Pour("Pear", "juice", fruit="pear", label=read_label("10.8", 100, "ml"))
+    offers = [
+        Offer(pear, Pack(Decimal("1.15"), 1000), 0.5),
+        Offer(Pour("Sugar", "sugar"), Pack(Decimal("1.19"), None, 1000), 1.0),
+    ]
+    (basket,) = cheapest(offers, 9.0, 4000, Limits(least_juice_share=0.2))
+    assert {item.offer.pour.name: item.to_buy for item in basket.items} == {"Pear": 1, "Sugar": 0}

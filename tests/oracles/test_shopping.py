@@ -22,16 +22,17 @@ def by_cbc(offers, limits):
         mix = mix_of(offer.poured(offer.pack_size))
         most = max(1, -(-FILL_ML // max(_room_ml(offer, mix), 1)))
         packs = pulp.LpVariable(f"packs{i}", 0, most, cat="Integer")
-        bought = pulp.LpVariable(f"bought{i}", 0)
+        bought = pulp.LpVariable(f"bought{i}", 0, cat="Integer")
         kind = pulp.LpVariable(f"kind{i}", cat="Binary")
         problem += packs <= most * kind
-        problem += bought >= packs - offer.at_home
         if offer.pour.kind == "juice":
             poured = packs
+            problem += bought >= packs - int(offer.at_home)
             juice.append(_room_ml(offer, mix) * packs)
         else:
             poured = pulp.LpVariable(f"poured{i}", 0)
             problem += poured <= packs
+            problem += bought >= poured - offer.at_home
         sugar.append(mix.ferment * poured)
         room.append(_room_ml(offer, mix) * poured)
         bill.append(float(offer.pack.price) * bought)

@@ -55,7 +55,7 @@ def _offer(product: Product) -> Offer:
     pack = product.pack()
     if pack is None:
         raise JobError(f"No price is known for {product.name}.")
-    return Offer(product.pour(), pack, int(product.at_home))
+    return Offer(product.pour(), pack, float(product.at_home))
 
 
 def _limits(payload: CheapestIn, now: Evaluation) -> Limits:
@@ -110,7 +110,7 @@ def _basket_out(
                 amount=item.amount,
                 packs=item.packs,
                 to_buy=item.to_buy,
-                left_over=item.packs * item.offer.pack_size - item.amount,
+                left_over=item.left_over,
             )
             for item in basket.items
         ],

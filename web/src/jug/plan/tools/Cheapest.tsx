@@ -135,7 +135,9 @@ function BasketCard({
             {item.packs} × {item.name}
             <Text color="quiet" fontSize="sm">
               {amount(item.amount, item.by_mass)} of it
-              {item.to_buy < item.packs && `, ${item.packs - item.to_buy} at home`}
+              {item.to_buy === 0
+                ? ", all at home"
+                : item.to_buy < item.packs && `, ${item.packs - item.to_buy} at home`}
               {item.left_over >= 1 && `, ${amount(item.left_over, item.by_mass)} left over`}
             </Text>
           </li>
