@@ -5,7 +5,7 @@ import { ChoiceField } from "../../frame/fields";
 import { ActButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { AimRow } from "./AimRow";
 import css from "./bench.module.css";
-import type { Draft, DraftPour, TypedProblems } from "./draft";
+import type { Aims, Draft, DraftPour, TypedProblems } from "./draft";
 import { acidPour, addPour, changePour, lettingGive, tanninPour } from "./edits";
 import { GlassFields } from "./GlassFields";
 
@@ -21,7 +21,8 @@ const OPTIONAL = {
 
 /** What is wanted, where the must is, and what may give to reach it. */
 export const AimPanel = memo(function AimPanel({
-  draft,
+  aims,
+  pours,
   problems,
   refused,
   result,
@@ -32,8 +33,9 @@ export const AimPanel = memo(function AimPanel({
   onLetGo,
   onSettle,
 }: {
-  draft: Draft;
-  problems: TypedProblems;
+  aims: Aims;
+  pours: DraftPour[];
+  problems: TypedProblems["fields"];
   refused: ProblemError | null;
   result: Schemas["EvaluationOut"] | undefined;
   currency: string;
@@ -44,7 +46,7 @@ export const AimPanel = memo(function AimPanel({
   /** Write the amounts worked out for a kind of pour into it, and let it stay. */
   onSettle: (kind: string) => void;
 }) {
-  const { aiming } = draft;
+  const { aiming } = aims;
   const standing = (key: string) => result?.standings.find((row) => row.key === key);
   const told = refused?.problem.errors[0];
   const general = told && /^aim(\.solve|\.shares.*)?$/.test(told.at) ? told.text : undefined;
@@ -53,8 +55,8 @@ export const AimPanel = memo(function AimPanel({
   const row = (key: keyof typeof OPTIONAL) => (
     <OptionalAim
       field={key}
-      value={draft[key]}
-      error={problems.fields[key] ?? at(OPTIONAL[key].place)}
+      value={aims[key]}
+      error={problems[key] ?? at(OPTIONAL[key].place)}
       change={change}
       onSettle={settle}
     />
@@ -66,8 +68,8 @@ export const AimPanel = memo(function AimPanel({
           Aim for
         </Heading>
         <GlassFields
-          glass={draft.glass}
-          problems={problems.fields}
+          glass={aims.glass}
+          problems={problems}
           refused={told?.at.startsWith("glass") ? told : undefined}
           shelf={shelf}
           change={change}
@@ -76,8 +78,8 @@ export const AimPanel = memo(function AimPanel({
           <Wanted
             field="abv"
             label="Strength, %"
-            value={draft.og && aiming ? "" : draft.abv}
-            error={problems.fields.abv ?? (aiming ? at("aim.abv") : undefined)}
+            value={aims.og && aiming ? "" : aims.abv}
+            error={problems.abv ?? (aiming ? at("aim.abv") : undefined)}
             change={change}
           />
         </AimRow>
@@ -85,8 +87,8 @@ export const AimPanel = memo(function AimPanel({
           <Wanted
             field="fillL"
             label="Fill, litres"
-            value={draft.fillL}
-            error={problems.fields.fill ?? (aiming ? at("aim.fill_ml") : undefined)}
+            value={aims.fillL}
+            error={problems.fill ?? (aiming ? at("aim.fill_ml") : undefined)}
             change={change}
           />
         </AimRow>
@@ -97,7 +99,7 @@ export const AimPanel = memo(function AimPanel({
                 <Mark tone="bad">{general}</Mark>
               </Box>
             )}
-            <Giving pours={draft.pours} blend={draft.blend} change={change} />
+            <Giving pours={pours} blend={aims.blend} change={change} />
             <QuietButton onClick={onLetGo}>Let go of the aim</QuietButton>
           </>
         ) : (

@@ -12,7 +12,7 @@ import { AimPanel } from "./AimPanel";
 import { Answer, Cost, Outcome } from "./Answer";
 import { Checks } from "./Checks";
 import { Drawing } from "./Drawing";
-import { type Draft, draftOf, type Plan, written } from "./draft";
+import { type Aims, type Draft, type DraftPour, draftOf, type Plan, written } from "./draft";
 import { addPour, changePour, lettingGive, movePour, remedied, tap, withoutPour } from "./edits";
 import { Nearest } from "./Nearest";
 import css from "./PlanPage.module.css";
@@ -53,6 +53,14 @@ export default function PlanPage() {
       ? evaluation.data
       : undefined;
   const problem = draft.pours.length && !pitched ? evaluation.problem : null;
+
+  const still = useStill(draft.pours, samePours);
+  const mistyped = useStill(problems.fields, sameTexts);
+  const { aiming, abv, og, fillL, acid, tannin, ceiling, blend, glass } = draft;
+  const aims: Aims = useMemo(
+    () => ({ aiming, abv, og, fillL, acid, tannin, ceiling, blend, glass }),
+    [aiming, abv, og, fillL, acid, tannin, ceiling, blend, glass],
+  );
 
   const answered = useRef(result);
   answered.current = result;
@@ -164,7 +172,7 @@ export default function PlanPage() {
         </Drawing>
         {result && draft.pours.length > 0 && !problem && (
           <section className={css.panel} aria-label="Checks">
-            <CalmChecks warnings={result.warnings} onRemedy={pitched ? undefined : remedy} />
+            <CalmChecks result={result} onRemedy={pitched ? undefined : remedy} />
           </section>
         )}
       </div>
@@ -247,9 +255,10 @@ export default function PlanPage() {
 
       <div className={css.right}>
         {!pitched && (
-          <AimPanel
-            draft={draft}
-            problems={problems}
+          <CalmAims
+            aims={aims}
+            pours={still}
+            problems={mistyped}
             refused={problem}
             result={result}
             currency={session.currency}
@@ -262,7 +271,7 @@ export default function PlanPage() {
         )}
         {result && draft.pours.length > 0 && !problem && (
           <section className={css.panel} aria-label="What it becomes">
-            <Outcome result={result} />
+            <CalmOutcome result={result} />
           </section>
         )}
         {!pitched && result && !problem && <ToPitching />}
@@ -327,15 +336,47 @@ function useActs(
   );
 }
 
-/** The checks may wait a moment while a bar is pulled: the bar may not. */
+/** The value before, for as long as the new one says the same. */
+function useStill<T>(value: T, same: (before: T, now: T) => boolean): T {
+  const kept = useRef(value);
+  if (!same(kept.current, value)) kept.current = value;
+  return kept.current;
+}
+
+/** The same pours doing the same for the aim, whatever their amounts. */
+function samePours(before: DraftPour[], now: DraftPour[]): boolean {
+  return (
+    before.length === now.length &&
+    now.every((row, i) => {
+      const other = before[i];
+      return other?.id === row.id && other.role === row.role && other.pour === row.pour;
+    })
+  );
+}
+
+function sameTexts(before: object, now: object): boolean {
+  return JSON.stringify(before) === JSON.stringify(now);
+}
+
+type Evaluated = { result: Schemas["EvaluationOut"] };
+
+// While a bar is pulled the jug, the stem and the answer go first; these may wait a frame.
 const CalmChecks = memo(function CalmChecks({
-  warnings,
+  result,
   onRemedy,
-}: {
-  warnings: Schemas["WarningOut"][];
-  onRemedy: ((remedy: Schemas["RemedyOut"]) => void) | undefined;
-}) {
-  return <Checks warnings={useDeferredValue(warnings)} onRemedy={onRemedy} />;
+}: Evaluated & { onRemedy: ((remedy: Schemas["RemedyOut"]) => void) | undefined }) {
+  return <Checks warnings={useDeferredValue(result).warnings} onRemedy={onRemedy} />;
+});
+
+const CalmOutcome = memo(function CalmOutcome({ result }: Evaluated) {
+  return <Outcome result={useDeferredValue(result)} />;
+});
+
+const CalmAims = memo(function CalmAims({
+  result,
+  ...aims
+}: React.ComponentProps<typeof AimPanel>) {
+  return <AimPanel result={useDeferredValue(result)} {...aims} />;
 });
 
 const Header = memo(function Header({

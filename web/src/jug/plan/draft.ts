@@ -26,23 +26,27 @@ export type DraftGlass = {
   lateShare: string;
 };
 
-/** A plan being worked on. An empty text is an aim that nobody has. */
-export type Draft = {
-  vessel: Schemas["VesselIn"] | null;
-  yeast: Schemas["YeastIn"] | null;
-  pours: DraftPour[];
+/** What is wanted, as typed. An empty text is an aim that nobody has. */
+export type Aims = {
   aiming: boolean;
   abv: string;
   og: string;
   fillL: string;
   acid: string;
   tannin: string;
+  ceiling: string;
   blend: [number, number] | null;
   glass: DraftGlass;
+};
+
+/** A plan being worked on. */
+export type Draft = Aims & {
+  vessel: Schemas["VesselIn"] | null;
+  yeast: Schemas["YeastIn"] | null;
+  pours: DraftPour[];
   doses: Schemas["DoseIn"][];
   holdBackMl: number;
   ph: string;
-  ceiling: string;
 };
 
 let lastId = 0;

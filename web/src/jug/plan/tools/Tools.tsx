@@ -1,5 +1,5 @@
 import { Heading, HStack } from "@chakra-ui/react";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { memo, type ReactNode, useEffect, useRef, useState } from "react";
 import type { Schemas } from "../../../api/client";
 import { Panel, QuietButton } from "../../../frame/states";
 import type { Draft, Plan } from "../draft";
@@ -45,7 +45,6 @@ export function Tools({
     heading.current?.focus();
     heading.current?.scrollIntoView({ block: "nearest" });
   }, [open]);
-  const tools = pitched ? AFTER : (Object.keys(NAMES) as Tool[]);
   const poured = plan !== null && plan.pours.length > 0;
   const panels: Record<Tool, () => ReactNode> = {
     balance: () => plan && <Balance plan={plan} change={change} />,
@@ -57,19 +56,7 @@ export function Tools({
   };
   return (
     <>
-      <HStack as="nav" aria-label="More with this plan" wrap="wrap">
-        {tools.map((tool) => (
-          <QuietButton
-            key={tool}
-            aria-expanded={open === tool}
-            borderColor={open === tool ? "amber" : "rim"}
-            disabled={!poured && tool !== "versions"}
-            onClick={() => setOpen(open === tool ? null : tool)}
-          >
-            {NAMES[tool]}
-          </QuietButton>
-        ))}
-      </HStack>
+      <Choice pitched={pitched} poured={poured} open={open} onOpen={setOpen} />
       {open && (
         <Panel as="section" aria-label={NAMES[open]}>
           <HStack pb="2">
@@ -92,3 +79,33 @@ export function Tools({
     </>
   );
 }
+
+/** Which tool is open. It stays as it is while the plan under it moves. */
+const Choice = memo(function Choice({
+  pitched,
+  poured,
+  open,
+  onOpen,
+}: {
+  pitched: boolean;
+  poured: boolean;
+  open: Tool | null;
+  onOpen: (tool: Tool | null) => void;
+}) {
+  const tools = pitched ? AFTER : (Object.keys(NAMES) as Tool[]);
+  return (
+    <HStack as="nav" aria-label="More with this plan" wrap="wrap">
+      {tools.map((tool) => (
+        <QuietButton
+          key={tool}
+          aria-expanded={open === tool}
+          borderColor={open === tool ? "amber" : "rim"}
+          disabled={!poured && tool !== "versions"}
+          onClick={() => onOpen(open === tool ? null : tool)}
+        >
+          {NAMES[tool]}
+        </QuietButton>
+      ))}
+    </HStack>
+  );
+});
