@@ -1,6 +1,6 @@
 import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { memo, useCallback, useDeferredValue, useMemo, useRef } from "react";
+import { memo, useCallback, useMemo, useRef } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { useShelf, useVessels } from "../../api/queries";
 import { volume } from "../../format";
@@ -8,17 +8,17 @@ import { useKeys } from "../../frame/keys";
 import { Empty, GoButton, Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { AddPour, everything, sugarToPour } from "./AddPour";
-import { AimPanel } from "./AimPanel";
-import { Answer, Cost, Outcome } from "./Answer";
-import { Checks } from "./Checks";
+import { Answer, Cost } from "./Answer";
+import { CalmAims, CalmChecks, CalmOutcome } from "./Calm";
 import { Drawing } from "./Drawing";
-import { type Aims, type Draft, type DraftPour, draftOf, type Plan, written } from "./draft";
+import { type Aims, type Draft, draftOf, type Plan, written } from "./draft";
 import { addPour, changePour, lettingGive, movePour, remedied, tap, withoutPour } from "./edits";
 import { Nearest } from "./Nearest";
 import css from "./PlanPage.module.css";
 import { PourRow, type RowActs } from "./PourRow";
 import { Tools } from "./tools/Tools";
 import { type Keeping, usePlan } from "./usePlan";
+import { samePours, sameTexts, useStill } from "./useStill";
 import { VesselChoice } from "./VesselChoice";
 
 // What a bar reaches to: sugar by the jug's size, acid and tannin by the spoon.
@@ -335,49 +335,6 @@ function useActs(
     [change],
   );
 }
-
-/** The value before, for as long as the new one says the same. */
-function useStill<T>(value: T, same: (before: T, now: T) => boolean): T {
-  const kept = useRef(value);
-  if (!same(kept.current, value)) kept.current = value;
-  return kept.current;
-}
-
-/** The same pours doing the same for the aim, whatever their amounts. */
-function samePours(before: DraftPour[], now: DraftPour[]): boolean {
-  return (
-    before.length === now.length &&
-    now.every((row, i) => {
-      const other = before[i];
-      return other?.id === row.id && other.role === row.role && other.pour === row.pour;
-    })
-  );
-}
-
-function sameTexts(before: object, now: object): boolean {
-  return JSON.stringify(before) === JSON.stringify(now);
-}
-
-type Evaluated = { result: Schemas["EvaluationOut"] };
-
-// While a bar is pulled the jug, the stem and the answer go first; these may wait a frame.
-const CalmChecks = memo(function CalmChecks({
-  result,
-  onRemedy,
-}: Evaluated & { onRemedy: ((remedy: Schemas["RemedyOut"]) => void) | undefined }) {
-  return <Checks warnings={useDeferredValue(result).warnings} onRemedy={onRemedy} />;
-});
-
-const CalmOutcome = memo(function CalmOutcome({ result }: Evaluated) {
-  return <Outcome result={useDeferredValue(result)} />;
-});
-
-const CalmAims = memo(function CalmAims({
-  result,
-  ...aims
-}: React.ComponentProps<typeof AimPanel>) {
-  return <AimPanel result={useDeferredValue(result)} {...aims} />;
-});
 
 const Header = memo(function Header({
   keeping,

@@ -1,0 +1,26 @@
+import { memo, useDeferredValue } from "react";
+import type { Schemas } from "../../api/client";
+import { AimPanel } from "./AimPanel";
+import { Outcome } from "./Answer";
+import { Checks } from "./Checks";
+
+type Evaluated = { result: Schemas["EvaluationOut"] };
+
+// While a bar is pulled the jug, the stem and the answer go first; these may wait a frame.
+export const CalmChecks = memo(function CalmChecks({
+  result,
+  onRemedy,
+}: Evaluated & { onRemedy: ((remedy: Schemas["RemedyOut"]) => void) | undefined }) {
+  return <Checks warnings={useDeferredValue(result).warnings} onRemedy={onRemedy} />;
+});
+
+export const CalmOutcome = memo(function CalmOutcome({ result }: Evaluated) {
+  return <Outcome result={useDeferredValue(result)} />;
+});
+
+export const CalmAims = memo(function CalmAims({
+  result,
+  ...aims
+}: React.ComponentProps<typeof AimPanel>) {
+  return <AimPanel result={useDeferredValue(result)} {...aims} />;
+});
