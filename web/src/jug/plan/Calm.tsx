@@ -1,26 +1,27 @@
-import { memo, useDeferredValue } from "react";
+import { memo } from "react";
 import type { Schemas } from "../../api/client";
 import { AimPanel } from "./AimPanel";
 import { Outcome } from "./Answer";
 import { Checks } from "./Checks";
+import { useCalm } from "./useCalm";
 
 type Evaluated = { result: Schemas["EvaluationOut"] };
 
-// While a bar is pulled the jug, the stem and the answer go first; these may wait a frame.
+// While a bar is pulled the jug, the stem and the answer go first; these are drawn anew a little less often.
 export const CalmChecks = memo(function CalmChecks({
   result,
   onRemedy,
 }: Evaluated & { onRemedy: ((remedy: Schemas["RemedyOut"]) => void) | undefined }) {
-  return <Checks warnings={useDeferredValue(result).warnings} onRemedy={onRemedy} />;
+  return <Checks warnings={useCalm(result).warnings} onRemedy={onRemedy} />;
 });
 
 export const CalmOutcome = memo(function CalmOutcome({ result }: Evaluated) {
-  return <Outcome result={useDeferredValue(result)} />;
+  return <Outcome result={useCalm(result)} />;
 });
 
 export const CalmAims = memo(function CalmAims({
   result,
   ...aims
 }: React.ComponentProps<typeof AimPanel>) {
-  return <AimPanel result={useDeferredValue(result)} {...aims} />;
+  return <AimPanel result={useCalm(result)} {...aims} />;
 });
