@@ -35,7 +35,9 @@ def _context(state: JugState) -> dict[str, Any]:
         "yeast": yeast.name if yeast else "",
         "pours": [
             {
-                "name": pour.name,
+                "name": f"{pour.name}, {WHEN['before_yeast']}"
+                if pour.kind in ("acid", "tannin")
+                else pour.name,
                 "words": measured(pour.amount, pour.by_mass),
                 "things": in_kitchen_things(pour, item.pack),
             }

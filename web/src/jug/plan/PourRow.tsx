@@ -139,6 +139,8 @@ export const PourRow = memo(function PourRow({
 function printed(pour: DraftPour["pour"]): string {
   if (pour.label) return `${pour.label.sugars_g} g/${pour.label.per_ml ? "100 ml" : "100 g"}`;
   if (pour.kind === "boiled_off") return "water that leaves";
+  // A dose with its time: acid and tannin go in before the yeast.
+  if (pour.kind === "acid" || pour.kind === "tannin") return "before the yeast";
   if (pour.measured_sg) return `reads ${gravity(pour.measured_sg)}`;
   if (pour.kind === "juice" || pour.kind === "fruit") return "as it usually is";
   return pour.kind === "water" ? "unchlorinated" : "pure";
