@@ -75,7 +75,10 @@ def look_at_the_tools(page):
         button = names.nth(place)
         button.click()
         page.wait_for_load_state("networkidle")
-        expect(page.get_by_role("region", name=button.inner_text())).to_be_visible()
+        opened = page.get_by_role("region", name=button.inner_text())
+        expect(opened).to_be_visible()
+        # Not while it is still fetching: a wait fades in.
+        expect(opened.get_by_role("status")).to_have_count(0)
         assert (button.inner_text(), violations(page)) == (button.inner_text(), [])
 
 
