@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from core import tables
-from core.acid import PH_LIMIT, PH_WARN, acid_taken_g_per_l, bicarbonate_to_add
+from core.acid import PH_LIMIT, PH_WARN, acid_taken_g_per_l, bicarbonate_to_add, ta_as
 from core.additives import read_ingredients
 from core.aim import Aim, solve
 from core.amounts_in_words import measured
@@ -15,7 +15,7 @@ from core.ferment import Finish, dry_abv
 from core.interval import Interval
 from core.must import Must, Pour, mix_of
 from core.planned_dose import PlannedDose, dosed_g
-from core.preserve import SO2_SHARE
+from core.preserve import SO2_SHARE, TABLET_G
 
 # Yeast labours above this; beyond it most never finish. Common practice.
 _HEAVY_SG = 1.120
@@ -322,7 +322,7 @@ def _less_sharp(plan: Planned, fall: float, salt_g: float) -> Remedy:
 
 
 def _more_acid(tartaric_g: float) -> Remedy:
-    grams = round(tartaric_g * 0.853, 1)
+    grams = round(ta_as(tartaric_g, "tartaric", "citric"), 1)
     return Remedy(f"Add {grams:g} g citric acid", (Edit("acid", value=grams, key="citric"),))
 
 
@@ -360,8 +360,8 @@ def _about_doses(plan: Planned) -> Iterable[Caution]:
         yield Caution(
             "sulphite_stops_yeast",
             f"The sulphite planned comes to {so2:.0f} mg/L: yeast does not start in that. A"
-            " tablet of 0.44 g is the usual, a day before the yeast.",
-            (_all_of("sulphite", 0.44),),
+            f" tablet of {TABLET_G} g is the usual, a day before the yeast.",
+            (_all_of("sulphite", TABLET_G),),
         )
     elif so2 and any(d.kind == "sulphite" and d.when == "with_yeast" for d in plan.doses):
         yield Caution(
