@@ -73,6 +73,14 @@ def usual_nutrient(pours: Sequence[Pour], must: Must) -> NutrientDose:
     return nutrient_dose(volume, sugar, there)
 
 
+def dosed_nitrogen_mg(doses: Sequence[PlannedDose]) -> float:
+    """Nitrogen that the nutrients planned bring, mg in all."""
+    return (
+        dosed_g(doses, "nutrient") * NUTRIENT_MG_PER_G["diammonium_phosphate"]
+        + dosed_g(doses, "nutrient_organic") * NUTRIENT_MG_PER_G["organic"]
+    )
+
+
 def _nitrogen(pours: Sequence[Pour], volume_ml: float) -> Interval:
     """Nitrogen that the juices bring, mg/L of must."""
 
@@ -205,12 +213,14 @@ def _tannin(must: Must, tannin: Interval) -> Weighed:
 def _nutrient(pours: Sequence[Pour], must: Must, doses: Sequence[PlannedDose]) -> Weighed:
     volume = must.mix.volume_ml
     needed = usual_nutrient(pours, must)
-    given = dosed_g(doses, "nutrient") * NUTRIENT_MG_PER_G["diammonium_phosphate"] / volume * 1000
+    given = dosed_nitrogen_mg(doses) / volume * 1000
     juice = _nitrogen(pours, volume)
     there = Interval(juice.value + given, juice.low + given, juice.high + given)
     band = (needed.needed_mg_per_l, 1.5 * needed.needed_mg_per_l)
     word = _word(round(there.value), band)
-    more = max(needed.mass_g - dosed_g(doses, "nutrient"), 0.0)
+    lacking = max(needed.missing_mg_per_l - given, 0.0) * volume / 1000
+    of_dap = lacking / NUTRIENT_MG_PER_G["diammonium_phosphate"]
+    more = min(of_dap, max(needed.mass_g - dosed_g(doses, "nutrient"), 0.0))
     additions = (
         (_dose("nutrient", more, ("after_24_h", "after_48_h", "after_72_h")),)
         if word == "low" and more >= 0.05

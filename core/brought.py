@@ -40,7 +40,7 @@ def summed(
 def from_juice(pour: Pour, per_litre: PerLitre) -> tuple[float, float]:
     """Least and most grams that a juice, concentrate, kit or fruit brings.
 
-    Concentrate counts by its sugar, as the juice it was.
+    Concentrate counts by its sugar, as the juice it was; of a drink only what is juice.
     """
     mix = mix_of(pour)
     if pour.kind in ("concentrate", "kit"):
@@ -48,5 +48,6 @@ def from_juice(pour: Pour, per_litre: PerLitre) -> tuple[float, float]:
         litres = mix.sugar / (5 * sum(sugars))
     else:
         litres = mix.mass / (pour.composition().density_g_per_ml or 1.0) / 1000
+    litres *= pour.juice_share
     low, high = per_litre(pour.fruit)
     return low * litres, high * litres

@@ -7,16 +7,29 @@ from core.errors import JobError
 from core.must import Pour, mix_of
 from core.strength import ETHANOL_G_PER_ML, ETHANOL_PER_SUGAR
 
-# One volume of CO2 at 0 °C and 1 atm, g per litre of drink: 44.01 / 22.26 (real gas).
-CO2_G_PER_L_PER_VOLUME = 1.96
-_IDEAL_L_PER_MOL = 22.414
+# One volume of CO2 at 0 °C and 1 atm, g per litre of drink (NIST real-gas density), and so
+# litres per mol.
+CO2_G_PER_L_PER_VOLUME = 1.977
+_L_PER_MOL = 44.01 / CO2_G_PER_L_PER_VOLUME
 
-# Sugar for one volume, g/L. Common practice: sucrose, and brewing sugar with its water.
-PRIMING_G_PER_L = {"sucrose": 4.0, "glucose_monohydrate": 4.4}
+# Brewing sugar with its water makes so much less gas than white sugar, g for g:
+# (342.30 / 4) / 198.17 of a mol of CO2 each, by molar mass.
+_MONOHYDRATE_PER_SUCROSE = 1.158
+# Sugar for one volume as it is primed, g/L: some of it goes into yeast. Common practice.
+PRIMING_G_PER_L = {"sucrose": 4.0, "glucose_monohydrate": 4.0 * _MONOHYDRATE_PER_SUCROSE}
+# Sugar that makes one volume at the worst: every gram of its 0.514 g CO2 stays. Stoichiometry,
+# 1.977 / 0.514.
+WORST_G_PER_L_PER_VOLUME = {
+    "sucrose": 3.8,
+    "glucose_monohydrate": 3.8 * _MONOHYDRATE_PER_SUCROSE,
+}
 
-# Gravity falling one point in the bottle uses this much sugar, g/L (2.1) and so makes about
-# half a volume.
-_SUGAR_PER_POINT_G_PER_L = 2.1
+# Sugar, as sucrose, that fermenting uses while the gravity falls one point, g/L. Derived:
+# washes of 1.060 to 1.100 end near 0.990 to 0.984.
+SUGAR_PER_POINT_G_PER_L = 2.2
+
+# CO2 from 1 g/L of malic acid that bacteria turn to lactic, volumes: 44.01 / 134.09 / 1.977.
+VOLUMES_PER_MALIC_G_PER_L = 0.17
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,7 +68,7 @@ def solubility_volumes_per_atm(temperature_c: float) -> float:
         - 40.45154 * math.log10(kelvin)
         + 669365 / kelvin**2
     )
-    return float(10**log_k * _IDEAL_L_PER_MOL)
+    return float(10**log_k * _L_PER_MOL)
 
 
 def residual_volumes(warmest_c: float) -> float:
@@ -121,28 +134,13 @@ def prime_with(
     return PrimedWith(primer.with_amount(amount), volume, per_l, strength_from_priming(per_l))
 
 
-def volumes_from_drops(drops: int, bottle_ml: float, drop_g: float = 3.5) -> float:
-    """Volumes that sugar drops add to one bottle: they come whole.
+def volumes_at_worst(g_per_l: float, sugar: str = "sucrose") -> float:
+    """Volumes that sugar in a closed bottle makes if every gram ferments: the worst case.
 
-    `drop_g` as the packet says; 3 to 4 g is common. Raises JobError for no bottle.
+    Raises JobError below zero, or for another sugar than sucrose or glucose_monohydrate.
     """
-    if drops < 0 or drop_g <= 0:
-        raise JobError("Drops are counted from 0, and weigh more than nothing.", "drops")
-    if not 20 <= bottle_ml <= 30_000:
-        raise JobError("Bottles run from 20 ml to 30 L.", "bottle_ml")
-    return volumes_from_sugar(1000 * drops * drop_g / bottle_ml)
-
-
-def volumes_from_sugar(g_per_l: float) -> float:
-    """Volumes that sugar left in the drink can still make, if it ferments: the worst case."""
+    if sugar not in WORST_G_PER_L_PER_VOLUME:
+        raise JobError("Prime with sucrose or glucose_monohydrate.", "sugar")
     if g_per_l < 0:
         raise JobError("Sugar is 0 g/L or more.", "g_per_l")
-    return g_per_l / PRIMING_G_PER_L["sucrose"]
-
-
-def volumes_from_points(points: float) -> float:
-    """Volumes that a drink makes when its gravity falls so many points in the bottle.
-
-    1.010 to 1.000 is five. Raises JobError below zero.
-    """
-    return volumes_from_sugar(_SUGAR_PER_POINT_G_PER_L * points)
+    return g_per_l / WORST_G_PER_L_PER_VOLUME[sugar]

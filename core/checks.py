@@ -9,13 +9,17 @@ from core.acid import PH_LIMIT, PH_WARN, acid_taken_g_per_l, bicarbonate_to_add,
 from core.additives import read_ingredients
 from core.aim import Aim, solve
 from core.amounts_in_words import measured
-from core.balance import MOST_TAKEN_G_PER_L, usual_enzyme_g, usual_nutrient
+from core.balance import MOST_TAKEN_G_PER_L, dosed_nitrogen_mg, usual_enzyme_g, usual_nutrient
 from core.errors import JobError
 from core.ferment import Finish, dry_abv
+from core.glass import InTheGlass
+from core.holding import LEAST_ABV
 from core.interval import Interval
 from core.must import Must, Pour, mix_of
-from core.planned_dose import PlannedDose, dosed_g
+from core.must_ph import estimated_ph, may_be_low_in_acid, ph_with_bicarbonate, unknown_juices
+from core.planned_dose import PlannedDose, dosed_g, met_by_yeast_g
 from core.preserve import SO2_SHARE, TABLET_G
+from core.yeast import DAP_LIMIT_G_PER_L
 
 # Yeast labours above this; beyond it most never finish. Common practice.
 _HEAVY_SG = 1.120
@@ -33,6 +37,7 @@ _MISSED_NITROGEN = 25.0
 # Enzyme past this many times the usual dose, and SO2 (mg/L) past which yeast is slow to start.
 _TOO_MUCH_ENZYME = 2.0
 _TOO_MUCH_SO2 = 100.0
+_HAIR = 1e-6
 # What stays behind, as a share of the jug, from which it is worth planning for.
 _HEAVY_LOSS = 0.06
 
@@ -41,6 +46,8 @@ HARMS = (
     "preservative",
     "unsafe_ph",
     "overflow",
+    "gas",
+    "plant_poison",
     "sulphite_stops_yeast",
     "foam_room",
     "yeast_stops_short",
@@ -59,7 +66,15 @@ HARMS = (
 )
 """Codes of all that is checked, the most harmful first."""
 
-_BAD = ("gallon_not_named", "preservative", "unsafe_ph", "overflow", "sulphite_stops_yeast")
+_BAD = (
+    "gallon_not_named",
+    "preservative",
+    "unsafe_ph",
+    "overflow",
+    "gas",
+    "plant_poison",
+    "sulphite_stops_yeast",
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,8 +83,10 @@ class Edit:
     (the pour `name`), late (the pour `name` goes in after stabilising), label_alone (of the
     pour `name`, without its reading), label_seen (the label of the pour `name` was read again
     and says the same), hold_back (ml), yeast (its `key`), vessel (its `key`), aim_abv,
-    aim_fill (ml), ceiling (of a bottle's price), dose (`key` in all, g), acid (a pour of the
-    acid `key`, g), sugar (a pour of white sugar, g), water (a pour of it, ml)."""
+    aim_fill (ml), closure
+    (`key`: bottle and what closes it, like beer_bottle/crown), ceiling (of a bottle's price),
+    dose (`key` in all, g), acid (a pour of the acid `key`, g), sugar (a pour of white sugar,
+    g), water (a pour of it, ml)."""
 
     what: str
     name: str = ""
@@ -132,6 +149,7 @@ class Planned:
     ph: float | None
     each_bottle: Decimal | None
     most_per_bottle: Decimal | None
+    glass: InTheGlass
 
 
 def usual_fill_ml(vessel_ml: float) -> float:
@@ -146,6 +164,7 @@ def checks(plan: Planned) -> tuple[Caution, ...]:
         *_about_strength(plan),
         *_about_acid(plan),
         *_about_doses(plan),
+        *_about_gas(plan),
         *_about_losses(plan),
         *_about_pours(plan),
         *_about_price(plan),
@@ -281,26 +300,13 @@ def _stands_more(plan: Planned) -> Iterable[Remedy]:
 
 def _about_acid(plan: Planned) -> Iterable[Caution]:
     litres = plan.must.mix.volume_ml / 1000
-    if plan.ph is not None and plan.ph >= PH_WARN:
-        past = plan.ph > PH_LIMIT
-        yield Caution(
-            "unsafe_ph" if past else "little_acid",
-            f"pH {plan.ph:.2f} is past {PH_LIMIT}: there dangerous bacteria can grow. Add acid"
-            " (more sour, lower pH), and measure again before anything else."
-            if past
-            else f"pH {plan.ph:.2f} is high: little sourness keeps this safe. Stay below"
-            f" {PH_WARN} with more acid.",
-            (_more_acid(1.0 * litres),),
-        )
-    elif plan.ph is None and plan.acid.value < _LITTLE_ACID and plan.must.mix.ferment >= 1:
-        yield Caution(
-            "little_acid",
-            f"Only about {plan.acid.value:.1f} g/L of acid: flat, and its pH may be above"
-            f" {PH_WARN}, where it does not keep. Add acid (more sour, lower pH), and measure.",
-            (_more_acid((_LITTLE_ACID + 1 - plan.acid.value) * litres),),
-        )
     salt = dosed_g(plan.doses, "bicarbonate")
     acid = plan.acid.value - acid_taken_g_per_l(salt, plan.must.mix.volume_ml)
+    if plan.ph is not None:
+        ph = ph_with_bicarbonate(plan.ph, plan.acid.value, salt / litres)
+        yield from _about_known_ph(ph, plan.ph, litres, salt)
+    elif plan.must.mix.ferment >= 1:
+        yield from _about_unknown_ph(plan, acid, litres, salt)
     if acid > _MUCH_ACID:
         yield Caution(
             "much_acid",
@@ -308,6 +314,68 @@ def _about_acid(plan: Planned) -> Iterable[Caution]:
             " less sour, and so does a little potassium bicarbonate (pH up). It foams.",
             (_less_sharp(plan, acid - _MUCH_ACID, salt),),
         )
+
+
+def _about_known_ph(
+    ph: float, measured_ph: float, litres: float, salt_g: float
+) -> Iterable[Caution]:
+    """A pH somebody measured, with the bicarbonate planned on top."""
+    if ph < PH_WARN:
+        return
+    past = ph > PH_LIMIT
+    says = f"pH {ph:.2f}" if ph == measured_ph else f"With the bicarbonate planned, pH {ph:.1f}"
+    yield Caution(
+        "unsafe_ph" if past else "little_acid",
+        f"{says} is past {PH_LIMIT}: there dangerous bacteria can grow. Add acid"
+        " (more sour, lower pH), and measure again before anything else."
+        if past
+        else f"{says} is high: little sourness keeps this safe. Stay below"
+        f" {PH_WARN} with more acid.",
+        (_without_salt(),) if salt_g and measured_ph < PH_WARN else (_more_acid(1.0 * litres),),
+    )
+
+
+def _about_unknown_ph(
+    plan: Planned, acid: float, litres: float, salt_g: float
+) -> Iterable[Caution]:
+    """No pH measured: what the fruits and the bicarbonate planned make likely."""
+    nameless = unknown_juices(plan.pours)
+    doubtful = salt_g or nameless or may_be_low_in_acid(plan.pours, PH_LIMIT)
+    ph = estimated_ph(plan.pours, 1000 * litres, salt_g) if doubtful else None
+    more = _more_acid(max(_LITTLE_ACID + 1 - acid, 1.0) * litres)
+    if ph is not None and ph.value > PH_LIMIT and not nameless:
+        yield Caution(
+            "unsafe_ph",
+            f"Its pH is likely past {PH_LIMIT}, where dangerous bacteria can grow: measure it,"
+            " add acid (more sour, lower pH), and ferment it at once.",
+            (_without_salt(),) if salt_g else (more,),
+        )
+    elif salt_g and ph is not None and ph.high > PH_WARN:
+        yield Caution(
+            "unsafe_ph" if ph.high > PH_LIMIT else "little_acid",
+            f"The bicarbonate planned may lift its pH to {ph.high:.1f}: stay below {PH_WARN}."
+            " Measure the pH first, add half, and measure again.",
+            (_without_salt(),),
+        )
+    elif ph is not None and ph.high > PH_LIMIT:
+        who = nameless[0] if nameless else "this"
+        yield Caution(
+            "little_acid",
+            f"Nobody knows how sour {who} is: its pH may be past {PH_LIMIT}, where dangerous"
+            " bacteria can grow. Measure the pH before the yeast, and write it down here.",
+            (more,),
+        )
+    elif acid < _LITTLE_ACID:
+        yield Caution(
+            "little_acid",
+            f"Only about {acid:.1f} g/L of acid: flat, and its pH may be above"
+            f" {PH_WARN}, where it does not keep. Add acid (more sour, lower pH), and measure.",
+            (more,),
+        )
+
+
+def _without_salt() -> Remedy:
+    return Remedy("Leave the bicarbonate out", (Edit("dose", value=0.0, key="bicarbonate"),))
 
 
 def _less_sharp(plan: Planned, fall: float, salt_g: float) -> Remedy:
@@ -329,25 +397,7 @@ def _more_acid(tartaric_g: float) -> Remedy:
 def _about_doses(plan: Planned) -> Iterable[Caution]:
     if plan.must.mix.ferment < 1:
         return
-    nutrient = usual_nutrient(plan.pours, plan.must)
-    given = dosed_g(plan.doses, "nutrient")
-    if given > _TOO_MUCH_NUTRIENT * nutrient.mass_g:
-        yield Caution(
-            "double_dose",
-            f"{given:.1f} g of nutrient is planned and about {nutrient.mass_g:.1f} g is needed:"
-            " counted twice? What yeast leaves over feeds what comes after it.",
-            (_all_of("nutrient", nutrient.mass_g),),
-        )
-    elif (
-        given < nutrient.mass_g
-        and nutrient.missing_mg_per_l * (1 - given / nutrient.mass_g) > _MISSED_NITROGEN
-    ):
-        yield Caution(
-            "nitrogen",
-            f"Juice like this is poor in nitrogen: about {nutrient.mass_g - given:.1f} g more"
-            " nutrient keeps the yeast from stalling and from smelling of eggs.",
-            (_all_of("nutrient", nutrient.mass_g),),
-        )
+    yield from _about_nutrient(plan)
     enzyme, usual = dosed_g(plan.doses, "enzyme"), usual_enzyme_g(plan.must.mix.volume_ml)
     if enzyme > _TOO_MUCH_ENZYME * usual:
         yield Caution(
@@ -355,7 +405,8 @@ def _about_doses(plan: Planned) -> Iterable[Caution]:
             f"{enzyme:.1f} g of enzyme is planned and {usual:.1f} g is usual: counted twice?",
             (_all_of("enzyme", usual),),
         )
-    so2 = dosed_g(plan.doses, "sulphite") * SO2_SHARE["potassium"] / plan.must.mix.volume_ml * 1e6
+    sulphite = met_by_yeast_g(plan.doses, "sulphite")
+    so2 = sulphite * SO2_SHARE["potassium"] / plan.must.mix.volume_ml * 1e6
     if so2 > _TOO_MUCH_SO2:
         yield Caution(
             "sulphite_stops_yeast",
@@ -367,7 +418,36 @@ def _about_doses(plan: Planned) -> Iterable[Caution]:
         yield Caution(
             "sulphite_stops_yeast",
             "Sulphite together with the yeast kills it: give it a day to work and air out.",
-            (_all_of("sulphite", dosed_g(plan.doses, "sulphite")),),
+            (_all_of("sulphite", sulphite),),
+        )
+
+
+def _about_nutrient(plan: Planned) -> Iterable[Caution]:
+    nutrient = usual_nutrient(plan.pours, plan.must)
+    litres = plan.must.mix.volume_ml / 1000
+    dap, given = dosed_g(plan.doses, "nutrient"), dosed_nitrogen_mg(plan.doses) / litres
+    # Never scolded for less than the floor that the weakest must needs.
+    usual = max(nutrient.missing_mg_per_l, nutrient.needed_mg_per_l / 2)
+    if dap > (DAP_LIMIT_G_PER_L + _HAIR) * litres:
+        yield Caution(
+            "double_dose",
+            f"{dap:.1f} g of diammonium phosphate is more than the {DAP_LIMIT_G_PER_L:g} g a litre"
+            " that is allowed in wine. Past that, organic nutrient or none.",
+            (_all_of("nutrient", nutrient.mass_g),),
+        )
+    elif given > _TOO_MUCH_NUTRIENT * usual:
+        yield Caution(
+            "double_dose",
+            f"The nutrient planned brings {given:.0f} mg/L of nitrogen and about {usual:.0f} is"
+            " needed: counted twice? What yeast leaves over feeds what comes after it.",
+            (_all_of("nutrient", nutrient.mass_g),),
+        )
+    elif nutrient.missing_mg_per_l - given > _MISSED_NITROGEN and dap < nutrient.mass_g - 0.05:
+        yield Caution(
+            "nitrogen",
+            f"Juice like this is poor in nitrogen: about {nutrient.mass_g - dap:.1f} g more"
+            " nutrient keeps the yeast from stalling and from smelling of eggs.",
+            (_all_of("nutrient", nutrient.mass_g),),
         )
 
 
@@ -377,6 +457,42 @@ def _all_of(kind: str, grams: float) -> Remedy:
     times = ", in three portions" if kind == "nutrient" else ""
     when = ", a day before" if kind == "sulphite" else ""
     return Remedy(f"Plan {grams:g} g {said}{times}{when}", (Edit("dose", value=grams, key=kind),))
+
+
+def _about_gas(plan: Planned) -> Iterable[Caution]:
+    """The worst that could come in a closed bottle, by what the plan says goes into it."""
+    closing = plan.glass.closing
+    if closing is not None and closing.word != "go":
+        yield Caution("gas", closing.why, tuple(_easier_bottles(plan.glass)))
+    elif plan.glass.worst_volumes > max(_LIMITS):
+        yield Caution(
+            "gas",
+            f"At the worst {plan.glass.worst_volumes:.1f} volumes of gas, more than any bottle"
+            " bears: prime less, or let less sugar be left.",
+        )
+    if plan.glass.held_in_vain:
+        yield Caution(
+            "gas",
+            f"Sugar in a drink below {LEAST_ABV:g} % vol is not held by sorbate: pasteurise it in"
+            " the bottle, keep it cold and drink it soon, or sweeten with what does not ferment.",
+        )
+
+
+_LIMITS = tuple(row.limit_volumes or 0.0 for row in tables.CLOSURES.values())
+
+
+def _easier_bottles(glass: InTheGlass) -> Iterable[Remedy]:
+    """The weakest bottle that bears it, where one does."""
+    enough = [
+        row
+        for row in tables.CLOSURES.values()
+        if row.limit_volumes and row.limit_volumes >= glass.worst_volumes and not row.still
+    ]
+    if enough:
+        row = min(enough, key=lambda row: row.limit_volumes or 0.0)
+        yield Remedy(
+            f"Take a {_lower(row.name)}", (Edit("closure", key=f"{row.bottle}/{row.closure}"),)
+        )
 
 
 def _about_losses(plan: Planned) -> Iterable[Caution]:
@@ -398,6 +514,7 @@ def _about_pours(plan: Planned) -> Iterable[Caution]:
         if not pour.amount:
             continue
         yield from _about_ingredients(pour, known)
+        yield from _about_plant(pour)
         holds = pour.composition()
         if "reading_above_label" in holds.notes:
             yield Caution(
@@ -425,6 +542,31 @@ def _about_pours(plan: Planned) -> Iterable[Caution]:
                 " change. Look whether the sugar is still the same.",
                 (Remedy("It says the same", (Edit("label_seen", name=pour.name),)),),
             )
+
+
+# Whole fruit with something in it that is not eaten. Common caution; no source.
+_STONES = ("plum", "apricot", "peach", "sour_cherry", "sweet_cherry", "mango")
+_PIPS = ("apple", "pear", "quince")
+
+
+def _about_plant(pour: Pour) -> Iterable[Caution]:
+    if pour.fruit == "elderberry" and pour.kind == "fruit":
+        text = (
+            "Cook elderberries first, ten minutes at a boil: raw ones, and their stalks, make ill."
+        )
+    elif pour.kind != "fruit":
+        return
+    elif pour.fruit in _STONES:
+        text = (
+            f"Take the stones out of {pour.name}, or leave them whole: crushed, they give cyanide."
+        )
+    elif pour.fruit in _PIPS:
+        text = f"Do not crush the pips of {pour.name}: they give cyanide."
+    elif pour.fruit == "rhubarb":
+        text = "Stalks of rhubarb only: its leaves are poisonous."
+    else:
+        return
+    yield Caution("plant_poison", text, (_without(pour),))
 
 
 def _about_ingredients(pour: Pour, known: Known) -> Iterable[Caution]:

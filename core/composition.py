@@ -50,6 +50,8 @@ BOUGHT = tuple(kind for kind in KINDS if kind != "boiled_off")
 _EXTRACT_SHARE = {"concentrate": (0.08, 0.15), "kit": (0.08, 0.25), "syrup": (0.0, 0.02)}
 # Share of the sugar that is sucrose. Drink powders are mostly white sugar. Common practice.
 _SUCROSE_SHARE = {"syrup": (0.0, 0.5), "powder": (0.5, 1.0)}
+# What a drink brings besides sugar and juice, g/L: a little acid and salts. Common practice.
+_ADDED_EXTRACT = (0.0, 0.5)
 
 
 @dataclass(frozen=True, slots=True)
@@ -147,14 +149,16 @@ def compose(
     measured_sg: float | None = None,
     acid: str | None = None,
     tannin: str | None = None,
+    juice_percent: float | None = None,
 ) -> Composition:
     """The composition of one thing that can be poured.
 
     `kind` is one of KINDS; `fruit`, `sugar`, `acid` and `tannin` are keys of the tables,
     `measured_sg` apparent 20/20 °C. With a believable label beside a measured gravity sugar
     stays the label's and the rest is extract; otherwise the two are weighed by their doubts
-    and a note says so. Whole fruit counts all it will give up (see core.whole_fruit). Raises
-    JobError for an unknown kind or key, or when nothing tells the sugar.
+    and a note says so. Whole fruit counts all it will give up (see core.whole_fruit).
+    `juice_percent`, as printed, says how much of a drink is juice, the rest sugar and water.
+    Raises JobError for an unknown kind or key, or when nothing tells the sugar.
     """
     if kind not in KINDS:
         raise JobError(f"“{kind}” is not a kind of pour: use one of {', '.join(KINDS)}.", "kind")
@@ -174,6 +178,8 @@ def compose(
             " syrups to 1.450.",
             "measured_sg",
         )
+    if juice_percent is not None and not 0 <= juice_percent <= 100:
+        raise JobError("The share of juice is 0 to 100 %, as printed.", "juice_percent")
     if kind in ("water", "boiled_off"):
         return WATER
     if kind == "acid":
@@ -186,7 +192,15 @@ def compose(
         return _tannin(name, tannin)
     if kind == "fruit":
         return _whole_fruit(name, fruit, label, measured_sg)
-    return _drink(name, kind, fruit, label, measured_sg)
+    return _drink(name, kind, fruit, label, measured_sg, juice_share(fruit, juice_percent))
+
+
+def juice_share(fruit: str | None, juice_percent: float | None) -> float:
+    """What part of a drink, 0 to 1, is as its fruit's row of the table says."""
+    if juice_percent is None:
+        return 1.0
+    whole = tables.FRUITS[fruit].juice_share if fruit in tables.FRUITS else 1.0
+    return min(juice_percent / 100 / whole, 1.0)
 
 
 def _dry_sugar(name: str, key: str | None) -> Composition:
@@ -266,7 +280,12 @@ def _whole_fruit(
 
 
 def _drink(
-    name: str, kind: str, fruit: str | None, label: Label | None, measured_sg: float | None
+    name: str,
+    kind: str,
+    fruit: str | None,
+    label: Label | None,
+    measured_sg: float | None,
+    part: float = 1.0,
 ) -> Composition:
     row = tables.FRUITS[fruit] if fruit else None
     as_sucrose_range = (
@@ -276,7 +295,7 @@ def _drink(
     share = _EXTRACT_SHARE.get(kind)
 
     if label is None and measured_sg is None:
-        if row is None or share is not None:
+        if row is None or share is not None or part < 1:
             raise JobError(
                 "Give the sugars from the label, or a measured gravity: nothing else tells"
                 " what is in it.",
@@ -285,7 +304,7 @@ def _drink(
         low, high = row.sugars
         label = Label(_middle(row.sugars), 100, "ml", (high - low) / 2)
 
-    extract, extract_sd = _usual_extract(row, share, label, measured_sg)
+    extract, extract_sd = _usual_extract(row, share, label, measured_sg, part)
 
     def build(sugar: float, extract: float) -> Composition:
         return _dissolved(sugar, extract, as_sucrose)
@@ -342,10 +361,17 @@ def _usual_extract(
     share: tuple[float, float] | None,
     label: Label | None,
     measured_sg: float | None,
+    part: float,
 ) -> tuple[float, float]:
-    """Sugar-free extract usual for this drink: g/L and its standard deviation."""
+    """Sugar-free extract usual for this drink: g/L and its standard deviation. Of a drink,
+    only the `part` that is juice brings its fruit's."""
     if share is None:
-        pair = row.extract if row else tables.GENERIC_EXTRACT
+        of_fruit = row.extract if row else tables.GENERIC_EXTRACT
+        low, high = (
+            part * juice + (1 - part) * added
+            for juice, added in zip(of_fruit, _ADDED_EXTRACT, strict=True)
+        )
+        pair = (low, high)
         return _middle(pair), sd_of_uniform((pair[1] - pair[0]) / 2)
     middle = _middle(share)
     if measured_sg is not None:

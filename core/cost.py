@@ -35,6 +35,11 @@ class Cost:
     packs: Decimal
     by_pour: tuple[Decimal | None, ...]
 
+    @property
+    def known(self) -> bool:
+        """Whether anything has a price: what nobody priced does not cost nothing."""
+        return any(cost is not None for cost in self.by_pour)
+
 
 def money(amount: Decimal) -> Decimal:
     """Rounded to the minor unit, halves up."""

@@ -41,7 +41,7 @@ def differences(plans: Sequence[tuple[Recipe, Evaluation]]) -> tuple[Row, ...]:
         _row("Fill", "ml", [r.must.in_vessel_ml for r in results]),
         _row("Starts at", "SG", [r.must.sg.value for r in results]),
         _row("Ends near", "SG", [r.finish.sg.value for r in results]),
-        _row("Strength in the glass", "%", [r.glass.abv for r in results]),
+        _row("Strength in the glass", "%", [r.glass.abv.value for r in results]),
         _row("Sugar in the glass", "g/L", [r.glass.sugar_g_per_l for r in results]),
         _row("Sharpness, as tartaric", "g/L", [r.acid.g_per_l.value for r in results]),
         _row("Tannin", "g/L", [r.tannin.g_per_l.value for r in results]),

@@ -22,14 +22,18 @@ _MORE_YIELD = ETHANOL_PER_SUGAR * (1 + sd_of_range90(-YIELD_SPREAD, YIELD_SPREAD
 _MODEL_SD = sd_of_range90(-0.0015, 0.0015)
 # A yeast named by one figure gives up within one % vol of it. Common practice.
 TOLERANCE_SPREAD = 1.0
+# Where no yeast is named: the strongest kind sold, % vol. No yeast goes on for ever.
+_STRONGEST_ABV = 17.0
 _TOLERANCE_SD = sd_of_range90(-TOLERANCE_SPREAD, TOLERANCE_SPREAD)
 
 
 @dataclass(frozen=True, slots=True)
 class Finish:
-    """A must when its yeast is done. `limited_by` is "sugar" or "yeast"."""
+    """A must when its yeast is done. `limited_by` is "sugar" or "yeast"; `dry_sg` is the gravity
+    with no sugar left that ferments, whatever the yeast can do."""
 
     sg: Interval
+    dry_sg: Interval
     strength: Strength
     volume_ml: float
     residual_sugar_g_per_l: float
@@ -104,8 +108,9 @@ def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
     """Where the must ends, with 90 % intervals.
 
     Two ceilings stand side by side, the sugar and the yeast (`tolerance_abv`, % vol, give
-    or take 1), and the lower one holds. Mass balance with Balling's yield; final gravity
-    from what is left: sugar-free extract, sugar, by-products, and the ethanol.
+    or take 1; unnamed, the strongest there is), and the lower one holds. Mass balance with
+    Balling's yield; final gravity from what is left: sugar-free extract, sugar, by-products,
+    and the ethanol.
     """
     mix = must.mix
     end, eaten, limited_by = _dry(mix), mix.ferment, "sugar"
@@ -116,9 +121,11 @@ def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
     abv = must.interval(end.abv, abv_slopes, [yields_more.abv - end.abv])
     sg = must.interval(end.sg, sg_slopes, [of_yield, of_by_product, _MODEL_SD])
 
+    dry_sg = sg
     # A yeast that can do clearly more than the sugar allows changes nothing.
-    in_reach = tolerance_abv is not None and tolerance_abv - TOLERANCE_SPREAD < abv.high
-    if tolerance_abv is not None and in_reach and mix.ferment > 0:
+    if tolerance_abv is None:
+        tolerance_abv = _STRONGEST_ABV
+    if tolerance_abv - TOLERANCE_SPREAD < abv.high and mix.ferment > 0:
         stops_after = _eaten_for(mix, tolerance_abv)
         stopped = _after(mix, stops_after)
         later = _after(mix, _eaten_for(mix, tolerance_abv + _TOLERANCE_SD)).sg - stopped.sg
@@ -136,4 +143,4 @@ def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
         max(quick_sum(mix.sg, sg.value), 0.0),
         max(potential_scale(mix.sg, sg.value), 0.0),
     )
-    return Finish(sg, schools, end.volume_ml, left / end.volume_ml * 1000, limited_by)
+    return Finish(sg, dry_sg, schools, end.volume_ml, left / end.volume_ml * 1000, limited_by)

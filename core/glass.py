@@ -7,13 +7,23 @@ stays on the lees, to the strength and the fill that the must has to have.
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from core.carbonate import priming, residual_volumes, strength_from_priming
+from core.carbonate import (
+    SUGAR_PER_POINT_G_PER_L,
+    priming,
+    residual_volumes,
+    strength_from_priming,
+)
+from core.closing import NOT_PRIMED, Closing, Contents, PrimedBy, closing
 from core.cost import Pack
 from core.errors import JobError
 from core.ferment import Finish
+from core.holding import LEAST_ABV
+from core.interval import Interval
 from core.losses import USUAL_LEFT_BEHIND
 from core.must import Pour, mix_of
+from core.stopping import MOST_LEFT_POINTS
 from core.sweeten import Part, mixed, sweetener_g, wine_word
+from core.tables import CLOSURES, Closure
 
 # A must shrinks by 0.1 to 0.6 % as it ferments, the more the stronger. Derived from mass and
 # density (docs/decisions/0001); the 0.5 to 1.5 % people reckon with holds lees as well.
@@ -153,6 +163,7 @@ class GlassPlan:
     `style` is a key of STYLES. `sugar_g_per_l`: as sweet as so much sugar. `volumes` of gas
     for a fizzy one. `late` sweetens after stabilising, or is the juice added at the end, as
     `late_share` of the bottle; a polyol in it is the sweetener of a sweet and fizzy one.
+    `closure` is the bottle it is meant for, with what closes it, when that is said.
     Raises JobError, placed in the plan, for what does not go together.
     """
 
@@ -163,6 +174,7 @@ class GlassPlan:
     late_share: float = 0.0
     late_pack: Pack | None = None
     warmest_c: float = 20.0
+    closure: Closure | None = None
 
     def __post_init__(self) -> None:
         if self.style not in STYLES:
@@ -211,15 +223,32 @@ class GlassPlan:
 
 
 @dataclass(frozen=True, slots=True)
+class Base:
+    """A fermented jug before anything is added at the end: % vol, and sugar left in g/L.
+    `limited_by` is "sugar" or "yeast"."""
+
+    abv: Interval
+    sugar_g_per_l: float
+    limited_by: str
+
+    @classmethod
+    def planned(cls, ends: Finish) -> "Base":
+        """As a plan expects it."""
+        return cls(ends.abv, ends.residual_sugar_g_per_l, ends.limited_by)
+
+
+@dataclass(frozen=True, slots=True)
 class InTheGlass:
     """What stands in the glass, and what is added on the way there.
 
     `abv` % vol, `sugar_g_per_l` still in it and its `word`, `volumes` of gas, `bottled_ml` in
     all; `late_ml` after stabilising, `priming_g` and `sweetener_g` at bottling. `steps` say
-    how, in order.
+    how, in order. `worst_volumes` of gas if all that can ferment does; `closing` judges the
+    bottle chosen, None when none is; `held_in_vain` says that sugar is left which sorbate
+    cannot hold at this strength.
     """
 
-    abv: float
+    abv: Interval
     sugar_g_per_l: float
     word: str
     volumes: float
@@ -229,13 +258,20 @@ class InTheGlass:
     priming_g: float
     sweetener_g: float
     steps: tuple[str, ...]
+    worst_volumes: float
+    closing: Closing | None
+    held_in_vain: bool
 
 
-def in_the_glass(plan: GlassPlan, ends: Finish, reaching_ml: float, acid: float) -> InTheGlass:
-    """A finished must brought to the glass; `acid` is its acidity as tartaric, g/L.
+def in_the_glass(
+    plan: GlassPlan, base: Base, reaching_ml: float, acid: float, primed: PrimedBy | None = None
+) -> InTheGlass:
+    """A finished jug brought to the glass; `acid` is its acidity as tartaric, g/L.
 
-    `reaching_ml` is what of it reaches the bottles. Alcohol and sugar are conserved. Raises
-    JobError for a syrup or juice too thin for the sweetness wanted.
+    `reaching_ml` is what of it reaches the bottles; `primed` what it was really primed with,
+    where that is known. Alcohol and sugar are conserved. The one place where the strength of
+    a drink in the bottle comes from. Raises JobError for a syrup or juice too thin for the
+    sweetness wanted.
     """
     share = plan.share_added
     late_ml = reaching_ml * share / (1 - share)
@@ -243,30 +279,63 @@ def in_the_glass(plan: GlassPlan, ends: Finish, reaching_ml: float, acid: float)
     kept = reaching_ml / volume if volume else 1.0
     drink = Part(
         volume,
-        ends.abv.value * kept,
-        ends.residual_sugar_g_per_l * kept
-        + (plan.late_sugar_g_per_l * (1 - kept) if late_ml else 0.0),
+        base.abv.value * kept,
+        base.sugar_g_per_l * kept + (plan.late_sugar_g_per_l * (1 - kept) if late_ml else 0.0),
     )
     litres = drink.volume_ml / 1000
-    primed = plan.primed_g_per_l
+    # What would go on by itself is never primed.
+    restless = base.sugar_g_per_l > _TASTED_G_PER_L
+    if primed is None:
+        primed = NOT_PRIMED if restless else PrimedBy(plan.primed_g_per_l)
+    gas = _gas(plan, base, drink, primed)
     sweetener = (
         sweetener_g(drink.volume_ml, plan.sugar_g_per_l, _sweetener(plan))
         if plan.style == "fizzy_sweet"
         else 0.0
     )
+    held_in_vain = (
+        plan.style not in _FIZZY and drink.sugar_g_per_l > _TASTED_G_PER_L and drink.abv < LEAST_ABV
+    )
     tasted = plan.sugar_g_per_l if plan.style == "fizzy_sweet" else drink.sugar_g_per_l
+    more = strength_from_priming(primed.g_per_l, primed.sugar)
     return InTheGlass(
-        drink.abv + strength_from_priming(primed),
+        Interval(drink.abv + more, base.abv.low * kept + more, base.abv.high * kept + more),
         drink.sugar_g_per_l,
         wine_word(tasted, acid),
-        (plan.volumes if plan.style in _FIZZY else None) or residual_volumes(plan.warmest_c),
+        gas.expected_volumes,
         drink.volume_ml,
         plan.late.with_amount(_as_measured(plan.late, late_ml)) if plan.late and late_ml else None,
         late_ml,
-        primed * litres,
+        primed.g_per_l * litres,
         sweetener,
-        _steps(plan, ends, late_ml, primed * litres, sweetener),
+        _steps(plan, base, late_ml, primed.g_per_l * litres, sweetener, gas),
+        gas.worst_volumes,
+        gas if plan.closure else None,
+        held_in_vain,
     )
+
+
+def _gas(plan: GlassPlan, base: Base, drink: Part, primed: PrimedBy) -> Closing:
+    """The plan's bottle judged, or the strongest there is where none is chosen.
+
+    A plan that ends dry is taken to be proven so before it is bottled, and a still one with
+    sugar to be stabilised.
+    """
+    left = base.sugar_g_per_l if plan.style in _FIZZY else 0.0
+    proven = MOST_LEFT_POINTS * SUGAR_PER_POINT_G_PER_L
+    unproven = (
+        f"About {left:.0f} g/L of sugar is left when the yeast gives up, and goes on in the"
+        " bottle: less sugar, a stronger yeast, or still and stabilised."
+        if left > _TASTED_G_PER_L
+        else ""
+    )
+    contents = Contents(
+        residual_volumes(plan.warmest_c), max(left, proven), left, unproven=unproven
+    )
+    return closing(contents, plan.closure or _STRONGEST, primed)
+
+
+_STRONGEST = max(CLOSURES.values(), key=lambda row: row.limit_volumes or 0.0)
 
 
 def _sweetener(plan: GlassPlan) -> str:
@@ -284,28 +353,41 @@ def _as_measured(pour: Pour, volume_ml: float) -> float:
 
 
 def _steps(
-    plan: GlassPlan, ends: Finish, late_ml: float, priming_g: float, sweetener: float
+    plan: GlassPlan,
+    base: Base,
+    late_ml: float,
+    priming_g: float,
+    sweetener: float,
+    gas: Closing,
 ) -> tuple[str, ...]:
     steps = []
-    if ends.limited_by == "yeast":
+    if base.limited_by == "yeast":
         steps.append("Let it ferment until the yeast gives up, and the gravity stands still.")
     else:
         steps.append("Ferment it dry: the same gravity on days apart.")
-    sugar_left = ends.residual_sugar_g_per_l > _TASTED_G_PER_L or late_ml > 0
+    sugar_left = base.sugar_g_per_l > _TASTED_G_PER_L or late_ml > 0
     if plan.style in _FIZZY:
         if sweetener:
             steps.append(
                 f"Dissolve {sweetener:.0f} g {_sweetener(plan)}: it sweetens and never ferments."
                 + (" It is poisonous to dogs." if _sweetener(plan) == "xylitol" else "")
             )
-        steps.append(
-            f"Dissolve {priming_g:.0f} g white sugar in it, and fill bottles made for pressure."
-        )
-        if ends.residual_sugar_g_per_l > _TASTED_G_PER_L:
-            steps.append("Sugar is left in it: in a closed bottle that may go on, and burst it.")
+        if base.sugar_g_per_l > _TASTED_G_PER_L:
+            steps.append(
+                f"Never prime it, and never close it as it is: about {base.sugar_g_per_l:.0f} g/L"
+                " of sugar is left, and would go on in the bottle and burst it."
+            )
+        else:
+            steps.append(
+                f"Once it is proven dry, dissolve {priming_g:.0f} g white sugar in it, and fill"
+                f" bottles that bear {gas.worst_volumes:.1f} volumes at the worst."
+            )
         return tuple(steps)
     if sugar_left:
-        steps.append("Rack it clear, then stabilise with sulphite and sorbate together.")
+        steps.append(
+            "Once it has stopped, rack it clear and stabilise with sulphite and sorbate together;"
+            " stand it warm for two weeks and look before it is corked."
+        )
     if late_ml and plan.late is not None:
         steps.append(f"Stir in {late_ml:.0f} ml {plan.late.name}, wait three days, and fill.")
     else:

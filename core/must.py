@@ -8,7 +8,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from core.composition import Composition, compose
+from core.amounts import amount_sd
+from core.composition import Composition, compose, juice_share
 from core.density import brix_from_sg, density_g_per_ml, sg_from_brix
 from core.errors import JobError
 from core.interval import Interval
@@ -27,7 +28,11 @@ EMPTY_G = 0.01
 # Without slots, so that its composition is looked up once.
 @dataclass(frozen=True)
 class Pour:
-    """One thing poured: what it is and how much, as `volume_ml` or as `mass_g`."""
+    """One thing poured: what it is and how much, as `volume_ml` or as `mass_g`.
+
+    `juice_percent` as printed on a drink; `amount_by` says how the amount is known (a key of
+    core.amounts.WAYS; None: the usual way for it).
+    """
 
     name: str
     kind: str
@@ -39,6 +44,8 @@ class Pour:
     measured_sg: float | None = None
     acid: str | None = None
     tannin: str | None = None
+    juice_percent: float | None = None
+    amount_by: str | None = None
 
     def composition(self) -> Composition:
         """What a gram of it holds. Raises JobError (see `compose`)."""
@@ -55,7 +62,13 @@ class Pour:
             self.measured_sg,
             self.acid,
             self.tannin,
+            self.juice_percent,
         )
+
+    @property
+    def juice_share(self) -> float:
+        """What part of it, 0 to 1, is juice as its fruit's row of the table says."""
+        return juice_share(self.fruit, self.juice_percent)
 
     @property
     def by_mass(self) -> bool:
@@ -218,8 +231,12 @@ def make_must(pours: Sequence[Pour]) -> Must:
             mass = _mass_g(pour, holds) * _sign(pour)
         except JobError as error:
             raise error.within(f"pours[{index}]") from error
-        total = total.plus(Mix(1 - holds.pulp, holds.sugar, holds.ferment, holds.extract), mass)
+        whole = Mix(1 - holds.pulp, holds.sugar, holds.ferment, holds.extract)
+        total = total.plus(whole, mass)
         pulp += mass * holds.pulp
+        off = mass * amount_sd(pour.amount, pour.by_mass, pour.amount_by)
+        # One pour of a thing may be short and the next brim-full.
+        doubts[f"{index}/amount"] = NOTHING.plus(whole, off)
         for shift in holds.shifts:
             # Poured by volume, a denser drink also weighs more.
             more = (
@@ -238,6 +255,11 @@ def make_must(pours: Sequence[Pour]) -> Must:
     must = Must(total, tuple(doubts.values()), pulp)
     total.sg  # noqa: B018 - says at once when it cannot be a drink
     return must
+
+
+def dry_sugar_g(pours: Sequence[Pour]) -> float:
+    """What goes in as dry sugar, g: it may lie on the bottom for a while."""
+    return sum(pour.mass_g or 0.0 for pour in pours if pour.kind in ("sugar", "powder"))
 
 
 def water_to_reach_ml(mix: Mix, sg: float) -> float:

@@ -103,18 +103,18 @@ def solution_from(acid: str, base_to_end: float, ph: float) -> Solution:
     """
     if acid not in tables.ACIDS:
         raise JobError(f"“{acid}” is not an acid known here: use one of {', '.join(tables.ACIDS)}.")
-    if not 2 <= ph <= 6:
-        raise JobError(f"A juice of pH {ph:g}: juices lie between 2 and 6.", "ph")
+    if not 1.8 <= ph <= 7:
+        raise JobError(f"A juice of pH {ph:g}: juices lie between 2 and 7.", "ph")
 
     def base_off(total: float) -> float:
-        return titratable(_holding(acid, total, ph)) - base_to_end
+        return titratable(acid_at_ph(acid, total, ph)) - base_to_end
 
     if base_off(0.9) < 0 or base_off(1e-9) > 0:
         raise JobError("That acidity and that pH do not belong to one juice.", "ph")
-    return _holding(acid, float(brentq(base_off, 1e-9, 0.9, xtol=1e-12)), ph)
+    return acid_at_ph(acid, float(brentq(base_off, 1e-9, 0.9, xtol=1e-12)), ph)
 
 
-def _holding(acid: str, total: float, ph: float) -> Solution:
+def acid_at_ph(acid: str, total: float, ph: float) -> Solution:
     """`total` mol/L of an acid with the alkali that puts it at this pH."""
     alkali = 0.0
     for _ in range(20):

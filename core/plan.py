@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 
 from core.aim import Aim, solve
+from core.amounts import whole_packs
 from core.bottling import PlannedBottles, planned_bottles
 from core.brought import Brought
 from core.checks import NOTHING_KNOWN, Caution, Known, Planned, checks
@@ -12,7 +13,7 @@ from core.composition import Composition
 from core.cost import Cost, Pack, cost_of
 from core.errors import JobError
 from core.ferment import Finish, finish
-from core.glass import GlassPlan, InTheGlass, in_the_glass
+from core.glass import Base, GlassPlan, InTheGlass, in_the_glass
 from core.interval import Interval
 from core.losses import reaching_bottles
 from core.must import Must, Pour, make_must, mix_of
@@ -107,6 +108,7 @@ def evaluate(recipe: Recipe) -> Evaluation:
     aim = recipe.must_aim()
     if aim is not None:
         pours = solve(pours, aim, recipe.tolerance_abv)
+    pours = [_as_known(pour, item.pack) for pour, item in zip(pours, recipe.pours, strict=True)]
     must = make_must(pours)
     ends = finish(must, recipe.tolerance_abv)
     unpriced = tuple(
@@ -119,12 +121,12 @@ def evaluate(recipe: Recipe) -> Evaluation:
     reaching = reaching_bottles(ends.volume_ml, pours)
     plan = recipe.glass or GlassPlan("dry_still")
     try:
-        glass = in_the_glass(plan, ends, reaching.value, acid.g_per_l.value)
+        glass = in_the_glass(plan, Base.planned(ends), reaching.value, acid.g_per_l.value)
     except JobError as error:
         raise error.within("glass") from error
     bought = [(pour, item.pack) for pour, item in zip(pours, recipe.pours, strict=True)]
     cost = cost_of([*bought, (glass.late, plan.late_pack)] if glass.late else bought)
-    bottles = planned_bottles(glass.bottled_ml, cost.used)
+    bottles = planned_bottles(glass.bottled_ml, cost.used if cost.known else None)
     planned = Planned(
         pours,
         [item.known for item in recipe.pours],
@@ -142,6 +144,7 @@ def evaluate(recipe: Recipe) -> Evaluation:
         recipe.ph,
         bottles.each,
         recipe.most_per_bottle,
+        glass,
     )
     return Evaluation(
         tuple(pours),
@@ -158,6 +161,13 @@ def evaluate(recipe: Recipe) -> Evaluation:
         bottles,
         checks(planned),
     )
+
+
+def _as_known(pour: Pour, pack: Pack | None) -> Pour:
+    """The pour, known to a carton where it is whole ones and nobody says otherwise."""
+    if pour.amount_by or pack is None or pour.by_mass:
+        return pour
+    return replace(pour, amount_by="carton") if whole_packs(pour.amount, pack.pack_ml) else pour
 
 
 def packs_more(recipe: Recipe, index: int, by: int) -> Evaluation:

@@ -18,12 +18,21 @@ WHEN: Mapping[str, str] = {
 
 DOSED: Mapping[str, str] = {
     "nutrient": "Nutrient (diammonium phosphate)",
+    "nutrient_organic": "Organic nutrient",
     "enzyme": "Pectic enzyme",
     "sulphite": "Potassium metabisulphite",
     "bicarbonate": "Potassium bicarbonate",
 }
 """What is dosed without changing sugar or volume. Acid and tannin are pours."""
 
+ALSO_CALLED: Mapping[str, str] = {
+    "nutrient_dap": "nutrient",
+    "sulphite_potassium": "sulphite",
+    "bicarbonate_potassium": "bicarbonate",
+}
+"""Other keys of the same doses, as a journal of the jug calls them."""
+
+_BEFORE_CLEAR = tuple(when for when in WHEN if when != "when_clear")
 _MOST_G = 1000.0
 
 
@@ -52,3 +61,8 @@ class PlannedDose:
 def dosed_g(doses: Sequence[PlannedDose], kind: str) -> float:
     """Grams of one kind in all."""
     return sum(dose.mass_g for dose in doses if dose.kind == kind)
+
+
+def met_by_yeast_g(doses: Sequence[PlannedDose], kind: str) -> float:
+    """Grams of one kind that go in before it is done and clear."""
+    return sum(dose.mass_g for dose in doses if dose.kind == kind and dose.when in _BEFORE_CLEAR)

@@ -1,18 +1,15 @@
 """Pressure in a closed bottle: gas over a drink with alcohol and sugar, and the air shut in."""
 
 import math
-from dataclasses import dataclass
 
-from core.carbonate import (
-    CO2_G_PER_L_PER_VOLUME,
-    residual_volumes,
-    solubility_volumes_per_atm,
-    volumes_from_sugar,
-)
+from core.carbonate import CO2_G_PER_L_PER_VOLUME, solubility_volumes_per_atm
 from core.density import water_density_g_per_ml
 from core.errors import JobError
 
 _ATM_BAR = 1.01325
+_ZERO_C_K = 273.15
+# More than the sugar any must brings could make.
+MOST_VOLUMES = 100.0
 
 # CO2 in sparkling wine of 12.5 % vol under 1 atm, g/L at 25 °C, and its heat of dissolving,
 # J/mol: van 't Hoff's line through Agabaliantz's tables (memory; gives the pressures that
@@ -35,15 +32,6 @@ HEADSPACE = 0.03
 RATED_AT_C = (20.0, 30.0, 40.0)
 
 
-@dataclass(frozen=True, slots=True)
-class BottlePressure:
-    """Bar over the air at `temperature_c`: as planned, and if everything ferments."""
-
-    temperature_c: float
-    planned_bar: float
-    worst_bar: float
-
-
 def solubility_in_drink(temperature_c: float, abv: float, sugar_g_per_l: float) -> float:
     """Volumes of CO2 that a drink holds under 1 atm of it, 0 to 50 °C.
 
@@ -55,7 +43,7 @@ def solubility_in_drink(temperature_c: float, abv: float, sugar_g_per_l: float) 
     if not 0 <= sugar_g_per_l <= 400:
         raise JobError("A drink holds 0 to 400 g/L of sugar.", "sugar_g_per_l")
     water = solubility_volumes_per_atm(temperature_c)
-    warmth = 1 / (temperature_c + 273.15) - 1 / 298.15
+    warmth = 1 / (temperature_c + _ZERO_C_K) - 1 / 298.15
     wine = _WINE_G_PER_L / CO2_G_PER_L_PER_VOLUME * math.exp(_WINE_HEAT / _GAS_CONSTANT * warmth)
     return float(
         water * (wine / water) ** (abv / _WINE_ABV) * math.exp(-_LESS_PER_SUGAR * sugar_g_per_l)
@@ -72,16 +60,15 @@ def gauge_pressure_bar(
 ) -> float:
     """Pressure over the air, bar, in a closed bottle, 0 to 40 °C.
 
-    The gas over this drink, and the air shut in at `filled_at_c`, warmed and squeezed as
-    the drink expands (0.8 to 1 bar of it at 20 °C by common practice; here 1). Gas that goes
-    into the headspace is not counted off: the safe side. `headspace` is a share of the drink.
-    Raises JobError out of range, or for a bottle so full that the drink bursts it when warm.
+    `volumes` of gas in all share themselves between this drink and the headspace, beside the
+    air shut in at `filled_at_c`, warmed and squeezed as the drink expands (0.8 to 1 bar of it
+    at 20 °C by common practice; here 1). `headspace` is a share of the drink. Raises JobError
+    out of range, or for a bottle so full that the drink bursts it when warm.
     """
-    if not 0 <= volumes <= 20:
-        raise JobError("Gas is 0 to 20 volumes.", "volumes")
+    if not 0 <= volumes <= MOST_VOLUMES:
+        raise JobError(f"Gas is 0 to {MOST_VOLUMES:g} volumes.", "volumes")
     if not 0 < headspace <= 1:
         raise JobError("Leave some room in the bottle: about 0.03 of it.", "headspace")
-    of_gas = volumes / solubility_in_drink(temperature_c, abv, sugar_g_per_l) * _ATM_BAR
     room = headspace - _expansion(temperature_c, filled_at_c, abv)
     if room <= 0:
         raise JobError(
@@ -89,7 +76,10 @@ def gauge_pressure_bar(
             " it: leave about 3 % free.",
             "headspace",
         )
-    warmer = (temperature_c + 273.15) / (filled_at_c + 273.15)
+    dissolves = solubility_in_drink(temperature_c, abv, sugar_g_per_l)
+    over = room * _ZERO_C_K / (temperature_c + _ZERO_C_K)
+    of_gas = volumes / (dissolves + over) * _ATM_BAR
+    warmer = (temperature_c + _ZERO_C_K) / (filled_at_c + _ZERO_C_K)
     return of_gas + _ATM_BAR * warmer * headspace / room - _ATM_BAR
 
 
@@ -97,39 +87,3 @@ def _expansion(temperature_c: float, filled_at_c: float, abv: float) -> float:
     """Share by which a drink is bigger than when filled; negative when cooler."""
     water = water_density_g_per_ml(filled_at_c) / water_density_g_per_ml(temperature_c) - 1
     return water + _MORE_EXPANSION * abv * (temperature_c - filled_at_c)
-
-
-def worst_volumes(there: float, sugar_left_g_per_l: float, primed_g_per_l: float) -> float:
-    """Volumes if all that can ferment does: what is there, sugar left, and priming, as sucrose.
-
-    Raises JobError below zero.
-    """
-    if there < 0:
-        raise JobError("Gas is 0 volumes or more.", "volumes")
-    return there + volumes_from_sugar(sugar_left_g_per_l) + volumes_from_sugar(primed_g_per_l)
-
-
-def bottle_pressures(
-    warmest_c: float,
-    abv: float,
-    primed_g_per_l: float,
-    sugar_left_g_per_l: float,
-    headspace: float = HEADSPACE,
-) -> tuple[BottlePressure, ...]:
-    """A bottle at 20, 30 and 40 °C, planned and worst case.
-
-    Planned is priming alone on what gas is left since `warmest_c`; worst is with all the
-    sugar left (both as sucrose, g/L). Rate the bottle by the worst. Raises JobError as
-    `gauge_pressure_bar`.
-    """
-    there = residual_volumes(warmest_c)
-    planned = worst_volumes(there, 0.0, primed_g_per_l)
-    worst = worst_volumes(there, sugar_left_g_per_l, primed_g_per_l)
-    return tuple(
-        BottlePressure(
-            celsius,
-            gauge_pressure_bar(planned, celsius, abv, sugar_left_g_per_l, headspace),
-            gauge_pressure_bar(worst, celsius, abv, 0.0, headspace),
-        )
-        for celsius in RATED_AT_C
-    )

@@ -7,7 +7,9 @@ from decimal import Decimal
 from typing import Any
 
 from core.aim import Aim
+from core.amounts import WAYS
 from core.checks import Known
+from core.closing import closure_of
 from core.composition import KINDS
 from core.cost import Pack, money, per_bottle, per_unit_of_alcohol, read_price
 from core.errors import JobError
@@ -16,7 +18,7 @@ from core.interval import Interval
 from core.label import Label, read_label
 from core.must import MOST_ML, Pour
 from core.plan import Evaluation, PourShare, PricedPour, Recipe
-from core.planned_dose import PlannedDose
+from core.planned_dose import ALSO_CALLED, PlannedDose
 
 FORMAT = "amber-jug-recipe"
 VERSION = 1
@@ -87,6 +89,8 @@ def _pour(item: object, place: str) -> PricedPour:
         _number(fields, "measured_sg", place, above=0, most=10),
         _key(fields, "acid", place),
         _key(fields, "tannin", place),
+        _number(fields, "juice_percent", place, most=100),
+        _amount_by(fields, place),
     )
     if pour.volume_ml is not None and pour.mass_g is not None:
         raise JobError("Give volume_ml or mass_g, not both.", f"{place}.mass_g")
@@ -102,11 +106,19 @@ def _pour(item: object, place: str) -> PricedPour:
     return PricedPour(pour, _pack(fields, place), known)
 
 
+def _amount_by(fields: Mapping[str, Any], place: str) -> str | None:
+    way = _key(fields, "amount_by", place)
+    if way is not None and way not in WAYS:
+        raise JobError(f"How is the amount known: one of {', '.join(WAYS)}.", f"{place}.amount_by")
+    return way
+
+
 def _dose(item: object, place: str) -> PlannedDose:
     fields = _mapping(item, place, "a dose")
+    kind = _key(fields, "kind", place) or ""
     try:
         return PlannedDose(
-            _key(fields, "kind", place) or "",
+            ALSO_CALLED.get(kind, kind),
             _number(fields, "mass_g", place) or 0.0,
             _key(fields, "when", place) or "",
         )
@@ -119,6 +131,7 @@ def _glass(item: object) -> GlassPlan:
     late = _pour(fields["late"], "glass.late") if fields.get("late") is not None else None
     style = _key(fields, "style", "glass") or ""
     warmest = _number(fields, "warmest_c", "glass", most=40)
+    bottle, closure = _key(fields, "bottle", "glass"), _key(fields, "closure", "glass")
     numbers = (
         _number(fields, "sugar_g_per_l", "glass") or 0.0,
         _number(fields, "volumes", "glass"),
@@ -128,7 +141,8 @@ def _glass(item: object) -> GlassPlan:
         20.0 if warmest is None else warmest,
     )
     try:
-        return GlassPlan(style, *numbers)
+        closed = closure_of(bottle, closure or "") if bottle else None
+        return GlassPlan(style, *numbers, closed)
     except JobError as error:
         raise error.within("glass") from error
 
@@ -343,7 +357,7 @@ def answer(recipe: Recipe, result: Evaluation) -> dict[str, Any]:
 
 def _in_the_glass(glass: InTheGlass) -> dict[str, Any]:
     return {
-        "abv": round(glass.abv, 3),
+        "abv": round(glass.abv.value, 3),
         "sugar_g_per_l": round(glass.sugar_g_per_l, 2),
         "word": glass.word,
         "volumes": round(glass.volumes, 2),
@@ -352,6 +366,10 @@ def _in_the_glass(glass: InTheGlass) -> dict[str, Any]:
         "priming_g": round(glass.priming_g, 1),
         "sweetener_g": round(glass.sweetener_g, 1),
         "steps": list(glass.steps),
+        "worst_volumes": round(glass.worst_volumes, 2),
+        "closing": {"verdict": glass.closing.word, "why": glass.closing.why}
+        if glass.closing
+        else None,
     }
 
 
@@ -368,12 +386,13 @@ def _share(share: PourShare) -> dict[str, Any]:
 
 
 def _cost_by_size(result: Evaluation) -> dict[str, str | None]:
-    """Of what reaches the bottles: per litre, and per 10 ml of pure alcohol."""
-    used, ml, abv = result.cost.used, result.reaching_ml.value, result.finish.abv.value
+    """Of what is bottled: per litre, and per 10 ml of pure alcohol."""
+    used, ml, abv = result.cost.used, result.glass.bottled_ml, result.glass.abv.value
+    priced = result.cost.known and ml > 0
     return {
-        "per_litre": money_text(per_bottle(used, ml, 1000)) if ml else None,
+        "per_litre": money_text(per_bottle(used, ml, 1000)) if priced else None,
         "per_unit_of_alcohol": money_text(per_unit_of_alcohol(used, ml, abv))
-        if ml and abv > _MEANS_SOMETHING_ABV
+        if priced and abv > _MEANS_SOMETHING_ABV
         else None,
     }
 

@@ -10,7 +10,11 @@ from core.must import Pour, mix_of
 
 # What is sold as acid in a kitchen; blends titrate within a few per cent of it.
 _SOLD_AS = "citric"
+_DRINKS = ("juice", "concentrate", "kit")
 _WITHOUT = ("sugar", "water", "boiled_off", "syrup", "tannin")
+# Acid added to a drink that is only part juice, g/L as citric, from soda to sour. Common
+# practice: a wide range, for no label says how much.
+_ADDED_ACID = (1.0, 8.0)
 # Acid in a drink powder, as a share of what is not sugar in it. Common practice.
 _IN_POWDER = (0.3, 0.8)
 
@@ -34,7 +38,33 @@ def _acid_g(pour: Pour) -> tuple[float, float]:
     if pour.kind == "powder":
         other = ta_as(mix_of(pour).extract, _SOLD_AS, "tartaric")
         return _IN_POWDER[0] * other, _IN_POWDER[1] * other
-    return from_juice(pour, _per_litre)
+    low, high = from_juice(pour, _per_litre)
+    less, more = _added_g(pour)
+    return low + less, high + more
+
+
+def _added_g(pour: Pour) -> tuple[float, float]:
+    """Least and most acid put into a drink for taste, g as tartaric."""
+    if pour.juice_share == 1 or pour.kind not in _DRINKS:
+        return 0.0, 0.0
+    litres = mix_of(pour).volume_ml / 1000 * (1 - pour.juice_share) if pour.amount else 0.0
+    low, high = (ta_as(grams, _SOLD_AS, "tartaric") * litres for grams in _ADDED_ACID)
+    return low, high
+
+
+def malic_g_per_l(pours: Sequence[Pour], volume_ml: float) -> float:
+    """Malic acid as usual for its fruits, g/L of must: what bacteria may turn to lactic acid
+    and gas."""
+    grams = 0.0
+    for pour in pours:
+        if pour.kind == "acid" and pour.acid == "malic":
+            grams += mix_of(pour).mass
+        elif pour.kind not in (*_WITHOUT, "acid", "powder"):
+            row = tables.FRUITS.get(pour.fruit or "")
+            named = row.acid_as if row else tables.GENERIC_ACID_AS
+            if named == "malic":
+                grams += ta_as(sum(from_juice(pour, _per_litre)) / 2, "tartaric", "malic")
+    return grams / volume_ml * 1000
 
 
 @lru_cache

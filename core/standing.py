@@ -50,8 +50,7 @@ def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
     aim, glass = recipe.aim, recipe.glass
     tolerance = recipe.tolerance_abv or _ABV_BAND[1]
     vessel = recipe.vessel_ml or result.must.in_vessel_ml
-    moved = result.glass.abv - result.finish.abv.value
-    abv, fill = result.finish.abv, result.must.in_vessel_ml
+    fill = result.must.in_vessel_ml
     sweet = (
         glass.sugar_g_per_l
         if glass and glass.style == "fizzy_sweet"
@@ -62,7 +61,7 @@ def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
             "abv",
             "Strength",
             "%",
-            Interval(result.glass.abv, max(abv.low + moved, 0.0), abv.high + moved),
+            result.glass.abv,
             (_ABV_BAND[0], min(_ABV_BAND[1], tolerance)),
             (0.0, 20.0),
             aim.abv if aim else None,
@@ -120,8 +119,7 @@ def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
 def _price(recipe: Recipe, result: Evaluation) -> Iterable[Standing]:
     """What a bottle costs, against the ceiling: up to it is as good as at it."""
     each, most = result.bottles.each, recipe.most_per_bottle
-    if each is None or (result.unpriced and not result.cost.used):
-        # A price nobody gave is not nought.
+    if each is None:
         return
     now, ceiling = float(each), None if most is None else float(most)
     top = 1.5 * max(now, ceiling or 0.0) or 1.0

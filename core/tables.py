@@ -10,8 +10,9 @@ _DATA = Path(__file__).parent / "data"
 @dataclass(frozen=True, slots=True)
 class Fruit:
     """A juice by its fruit, as ranges: sugars g per 100 ml, sugar-free extract g/L, titratable
-    acidity g/L named by `acid_as`, tannin g/L. `pulp` is what of the whole fruit never
-    dissolves, g per g; `heavy_lees` says that the juice throws much of them."""
+    acidity g/L named by `acid_as`, pH, tannin g/L. `pulp` is what of the whole fruit never
+    dissolves, g per g; `heavy_lees` says that the juice throws much of them. `juice_share` of
+    what the row describes is juice: 1, but for what is only sold as a nectar."""
 
     key: str
     name: str
@@ -20,9 +21,11 @@ class Fruit:
     sucrose_share: tuple[float, float]
     acid: tuple[float, float]
     acid_as: str
+    ph: tuple[float, float]
     tannin: tuple[float, float]
     pulp: tuple[float, float]
     heavy_lees: bool
+    juice_share: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,6 +84,25 @@ class Bottle:
 
 
 @dataclass(frozen=True, slots=True)
+class Closure:
+    """A kind of bottle with what closes it. `limit_volumes` of gas are the most it may have to
+    bear at the worst, None where gas leaves; `still` ones are for drinks without fizz, never
+    primed."""
+
+    bottle: str
+    closure: str
+    bottle_name: str
+    closure_name: str
+    limit_volumes: float | None
+    still: bool
+
+    @property
+    def name(self) -> str:
+        """Both, as said in a sentence."""
+        return f"{self.bottle_name}, {self.closure_name}"
+
+
+@dataclass(frozen=True, slots=True)
 class Acid:
     """An acid: g/mol, and the pK of each proton at 25 °C and no ionic strength."""
 
@@ -109,9 +131,11 @@ FRUITS = {
         _range(row, "sucrose_share"),
         _range(row, "acid"),
         row["acid_as"],
+        _range(row, "ph"),
         _range(row, "tannin"),
         _range(row, "pulp"),
         row["lees"] == "heavy",
+        float(row["juice_share"]),
     )
     for row in rows("fruits")
 }
@@ -120,8 +144,10 @@ FRUITS = {
 GENERIC_SUGARS = (8.0, 16.0)
 GENERIC_EXTRACT = (12.0, 30.0)
 GENERIC_SUCROSE_SHARE = (0.0, 0.5)
-GENERIC_ACID = (3.0, 10.0)
+# Its acid and pH are not known: from coconut water or carrot to orange.
+GENERIC_ACID = (0.3, 10.0)
 GENERIC_ACID_AS = "malic"
+GENERIC_PH = (3.0, 6.4)
 GENERIC_TANNIN = (0.0, 0.6)
 GENERIC_PULP = (0.01, 0.05)
 
@@ -152,6 +178,18 @@ VESSELS = {
 
 BOTTLES = {
     row["key"]: Bottle(row["key"], row["name"], int(row["volume_ml"])) for row in rows("bottles")
+}
+
+CLOSURES = {
+    (row["bottle"], row["closure"]): Closure(
+        row["bottle"],
+        row["closure"],
+        row["bottle_name"],
+        row["closure_name"],
+        float(row["limit_volumes"]) if row["limit_volumes"] else None,
+        row["still"] == "yes",
+    )
+    for row in rows("closures")
 }
 
 ACIDS = {

@@ -29,6 +29,9 @@ _NITROGEN = {"low": 0.75, "medium": 0.9, "high": 1.25}
 _NITROGEN_FLOOR_MG_PER_L = 150.0
 # Nitrogen in the salts, mg per g: diammonium phosphate by molar mass, organic by label.
 NUTRIENT_MG_PER_G = {"diammonium_phosphate": 212.0, "organic": 40.0}
+# Diammonium phosphate in all, g/L: Regulation (EU) 2019/934 has 1.0, 27 CFR 24.246 0.96
+# (memory). Past it organic nutrient, or none.
+DAP_LIMIT_G_PER_L = 1.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -186,7 +189,8 @@ def nutrient_dose(
     """Nutrient for a jug, in three portions: at pitching or 24 h, at 48 h and at 72 h.
 
     None after a third of the sugar is gone. `there_mg_per_l` is what the juice brings;
-    supermarket juice is poor. Raises JobError for another nutrient.
+    supermarket juice is poor. Of diammonium phosphate never more than the 1 g/L that is
+    allowed. Raises JobError for another nutrient.
     """
     _check(volume_ml, sugar_g_per_l)
     if nutrient not in NUTRIENT_MG_PER_G:
@@ -194,6 +198,8 @@ def nutrient_dose(
     needed = nitrogen_needed_mg_per_l(sugar_g_per_l, demand)
     missing = max(needed - there_mg_per_l, 0.0)
     grams = missing * volume_ml / 1000 / NUTRIENT_MG_PER_G[nutrient]
+    if nutrient == "diammonium_phosphate":
+        grams = min(grams, DAP_LIMIT_G_PER_L * volume_ml / 1000)
     return NutrientDose(needed, missing, grams, grams / 3)
 
 

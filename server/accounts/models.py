@@ -5,15 +5,60 @@ from zoneinfo import ZoneInfo
 
 from django.contrib.auth.models import AbstractUser
 from django.db import models
+from django.db.models import Q
 from django.utils import timezone
+
+from server.accounts.names import name_key
 
 
 class Account(AbstractUser):
-    """A person with a kitchen. Everything else in the record belongs to one."""
+    """A person with a kitchen. Everything else in the record belongs to one.
+
+    `name_key` is the same for names that look alike. An `is_demo` one is a visitor's own copy
+    of the demo kitchen, entered with one click and put away after some days.
+    """
 
     time_zone = models.CharField(max_length=64, default="UTC")
     currency = models.CharField(max_length=3, default="GBP")
+    name_key = models.CharField(max_length=300, blank=True, editable=False)
+    is_demo = models.BooleanField(default=False)
+
+    class Meta(AbstractUser.Meta):
+        constraints = [
+            models.UniqueConstraint(
+                fields=["name_key"],
+                condition=Q(is_demo=False) & ~Q(name_key=""),
+                name="no_two_names_alike",
+            )
+        ]
+
+    def save(self, *args: object, **kwargs: object) -> None:
+        self.name_key = name_key(self.username)
+        super().save(*args, **kwargs)  # type: ignore[arg-type]
 
     def today(self) -> date:
         """The date in this kitchen."""
         return timezone.now().astimezone(ZoneInfo(self.time_zone)).date()
+
+
+class SentOnce(models.Model):
+    """A write's key, made by its sender, with what was answered: sent twice it is done once."""
+
+    account = models.ForeignKey(Account, on_delete=models.CASCADE, related_name="sent")
+    key = models.CharField(max_length=64)
+    answer = models.BinaryField(null=True)
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["account", "key"], name="sent_once")]
+
+
+class Opened(models.Model):
+    """That an account was opened from an address, for an hour: nobody opens them by the
+    hundred."""
+
+    address = models.CharField(max_length=64)
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        indexes = [models.Index(fields=["address", "at"])]

@@ -4,6 +4,7 @@ from ninja import NinjaAPI
 
 from server.accounts.api import router as session
 from server.config import problems
+from server.demo.api import router as demo
 from server.jugs.api import router as jugs
 from server.jugs.bench_api import router as bench
 from server.jugs.shared_api import router as shared
@@ -14,6 +15,7 @@ from server.shelf.api import router as shelf
 api = NinjaAPI(title="Amber Jug", version="1", urls_namespace="api", docs_url=None)
 problems.install(api)
 api.add_router("/session", session, tags=["session"])
+api.add_router("/session/demo", demo, tags=["session"])
 api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/jugs", jugs, tags=["jugs"])
 api.add_router("/bench", bench, tags=["bench"])

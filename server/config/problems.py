@@ -3,12 +3,14 @@
 from typing import Any
 
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
+from django.db import DataError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from core.errors import JobError
 from core.reading import Cause
+from server.config.plain import TOO_MUCH
 
 
 class ProblemItem(Schema):
@@ -19,11 +21,13 @@ class ProblemItem(Schema):
 
 
 class CauseOut(Schema):
-    """What would explain an odd reading; `likely_sg` when it probably slipped."""
+    """What would explain an odd reading; `likely_sg` when it probably slipped, `sure` when
+    nothing else plausible explains it."""
 
     code: str
     text: str
     likely_sg: float | None = None
+    sure: bool = False
 
 
 class Problem(Schema):
@@ -48,6 +52,9 @@ class QuestionedError(Exception):
 
 # Endpoints declare these so that the generated client knows them.
 REFUSALS: dict[Any, Any] = {401: Problem, 403: Problem, 404: Problem, 422: Problem}
+
+# PostgreSQL's word for it.
+_DISK_FULL = "53100"
 
 _SENTENCES = {
     "missing": "This is missing.",
@@ -81,7 +88,8 @@ def install(api: NinjaAPI) -> None:
         problem = Problem(
             errors=[ProblemItem(at=error.at, text=error.text)],
             causes=[
-                CauseOut(code=c.code, text=c.text, likely_sg=c.likely_sg) for c in error.causes
+                CauseOut(code=c.code, text=c.text, likely_sg=c.likely_sg, sure=c.sure)
+                for c in error.causes
             ],
             insist_allowed=True,
         )
@@ -116,7 +124,21 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(RequestDataTooBig)
     def too_much(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-        return answer(request, 422, "That is more than this takes at once: send less of it.")
+        return answer(request, 422, TOO_MUCH)
+
+    @api.exception_handler(DataError)
+    def unkeepable(request: HttpRequest, error: DataError) -> HttpResponse:
+        return answer(request, 422, "A figure in this is larger than can be kept: check them.")
+
+    @api.exception_handler(OperationalError)
+    def broken(request: HttpRequest, error: OperationalError) -> HttpResponse:
+        if getattr(error.__cause__, "sqlstate", "") != _DISK_FULL:
+            raise error
+        text = (
+            "There is no room left on the server's disk: nothing was kept. Tell whoever runs it;"
+            " what you typed is still here."
+        )
+        return answer(request, 507, text)
 
     @api.exception_handler(HttpError)
     def other(request: HttpRequest, error: HttpError) -> HttpResponse:

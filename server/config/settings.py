@@ -1,5 +1,6 @@
 """Django's settings. What differs between machines comes from the environment."""
 
+from datetime import timedelta
 from pathlib import Path
 
 import environ
@@ -31,6 +32,7 @@ INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "django.contrib.staticfiles",
+    "axes",
     "csp",
     "ninja",
     "server.accounts",
@@ -40,14 +42,29 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "server.config.plain.PlainMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "csp.middleware.CSPMiddleware",
+    "server.accounts.once.OnceMiddleware",
 ]
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+# Guessing a password: so many tries for one name from one address, then a pause.
+AXES_FAILURE_LIMIT = 10
+AXES_COOLOFF_TIME = timedelta(minutes=15)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_ENABLE_ADMIN = False
+AXES_VERBOSE = False
+AXES_DISABLE_ACCESS_LOG = True
 
 ROOT_URLCONF = "server.config.urls"
 WSGI_APPLICATION = "server.config.wsgi.application"
@@ -109,5 +126,9 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "handlers": {"stderr": {"class": "logging.StreamHandler"}},
-    "loggers": {"django.request": {"handlers": ["stderr"], "level": "ERROR"}},
+    "loggers": {
+        "django.request": {"handlers": ["stderr"], "level": "ERROR"},
+        # A wrong password is no news.
+        "axes": {"handlers": ["stderr"], "level": "ERROR", "propagate": False},
+    },
 }

@@ -5,7 +5,6 @@ Wenna Tarrick brews in Saltby Nook and buys at the Quay Stores and at Pockett's.
 
 from dataclasses import dataclass
 
-NAME = "demo"
 SHOWN_NAME = "Wenna Tarrick"
 
 Row = dict[str, str | float]
@@ -54,7 +53,7 @@ class DemoJug:
     """A jug: `pours` as (product, ml or g), `aim` as (abv, fill_ml, solved pours).
 
     `readings` as (days ago, share of the way come, sample °C, note); `bottles` as
-    {size_ml: count}; `doses` as (kind, g, when); `variant_of` names the jug it began from.
+    {(size_ml, bottle, closure): count}; `doses` as (kind, g, when); `variant_of` names the jug it began from.
     """
 
     name: str
@@ -63,7 +62,7 @@ class DemoJug:
     pours: list[tuple[str, float]]
     aim: tuple[float, float, list[str]] | None
     readings: list[tuple[float, float, float, str]]
-    bottles: dict[int, int] | None = None
+    bottles: dict[tuple[int, str, str], int] | None = None
     bottled_days_ago: float = 0
     doses: tuple[tuple[str, float, str], ...] = ()
     variant_of: str | None = None
@@ -83,8 +82,9 @@ JUGS = [
             (34, 0.86, 19, "Smells of plums."),
             (27, 0.98, 19, ""),
             (22, 1.0, 19, "Clear at the top."),
+            (12, 1.0, 18, "The same ten days on."),
         ],
-        {750: 5, 330: 1},
+        {(750, "wine_bottle", "cork"): 5, (330, "beer_bottle", "crown"): 1},
         12,
     ),
     DemoJug(
@@ -98,7 +98,7 @@ JUGS = [
             (28, 0.18, 22, ""),
             (23, 0.57, 21, "Fed at 24 and 48 h."),
             (15, 0.93, 20, ""),
-            (7, 1.0, 19, ""),
+            (9, 1.0, 19, ""),
             (2, 1.0, 19, "Same again. Dropping clear."),
         ],
     ),

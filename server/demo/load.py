@@ -1,5 +1,6 @@
-"""Puts the demo kitchen into the record, dated back from now."""
+"""Puts a copy of the demo kitchen into the record, dated back from now."""
 
+import secrets
 from datetime import datetime, timedelta
 from decimal import Decimal
 
@@ -7,7 +8,7 @@ from django.db import transaction
 
 from core import tables
 from server.accounts.models import Account
-from server.demo.kitchen import JUGS, NAME, PRICES_BEFORE, PRODUCTS, SHOWN_NAME, DemoJug
+from server.demo.kitchen import JUGS, PRICES_BEFORE, PRODUCTS, SHOWN_NAME, DemoJug
 from server.jugs.actions.begin import begin
 from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.models import BottleCount, Jug
@@ -17,13 +18,21 @@ from server.shelf.actions.put_on_shelf import put_on_shelf
 from server.shelf.models import Product
 from server.shelf.schemas import ProductIn
 
+# How long a visitor's copy is kept.
+_KEPT = timedelta(days=3)
+
 
 @transaction.atomic
-def load(now: datetime) -> bool:
-    """Load it once; False when it is there already."""
-    if Account.objects.filter(username=NAME).exists():
-        return False
-    account = Account(username=NAME, first_name=SHOWN_NAME, time_zone="Europe/London")
+def load(now: datetime) -> Account:
+    """A copy of the demo kitchen for one visitor, dated back from `now`. Old copies go."""
+    Account.objects.filter(is_demo=True, date_joined__lt=now - _KEPT).delete()
+    account = Account(
+        username=f"demo-{secrets.token_hex(8)}",
+        first_name=SHOWN_NAME,
+        time_zone="Europe/London",
+        is_demo=True,
+        date_joined=now,
+    )
     # Entered with one click, never with a password.
     account.set_unusable_password()
     account.save()
@@ -36,7 +45,7 @@ def load(now: datetime) -> bool:
             product.prices.create(amount=Decimal(amount), place=place, on=on)
     for demo in JUGS:
         _load_jug(account, demo, shelf, now)
-    return True
+    return account
 
 
 def _pour(name: str, amount: float, shelf: dict[str, Product]) -> dict[str, object]:
@@ -103,6 +112,6 @@ def _load_events(jug: Jug, demo: DemoJug, now: datetime) -> None:
     if demo.bottles:
         bottling = jug.bottlings.create(at=now - timedelta(days=demo.bottled_days_ago))
         BottleCount.objects.bulk_create(
-            BottleCount(bottling=bottling, size_ml=size, count=count)
-            for size, count in demo.bottles.items()
+            BottleCount(bottling=bottling, size_ml=size, count=count, bottle=kind, closure=closed)
+            for (size, kind, closed), count in demo.bottles.items()
         )

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.db import transaction
 from django.db.models import F, Prefetch, QuerySet
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
@@ -13,11 +14,11 @@ from server.accounts.models import Account
 from server.config.problems import REFUSALS, ConflictError, Problem
 from server.jugs.actions import fill_bottles as filling
 from server.jugs.actions import past_plans, recipe_file, share_plan
+from server.jugs.actions import read_stem as readings
 from server.jugs.actions.begin import begin
 from server.jugs.actions.fork import fork
 from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.print_sheet import print_sheet
-from server.jugs.actions.read_stem import read_stem
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
 from server.jugs.models import Jug, PlanVersion
@@ -59,6 +60,13 @@ def _state(request: HttpRequest, jug_id: int) -> JugState:
     return JugState.load(get_object_or_404(jugs, id=jug_id))
 
 
+def _locked(request: HttpRequest, jug_id: int) -> JugState:
+    """The jug as it stands, held until the request's transaction ends: rules that read before
+    they write see nobody else's half."""
+    get_object_or_404(account_of(request).jugs.select_for_update(), id=jug_id)
+    return _state(request, jug_id)
+
+
 def _own(request: HttpRequest, jug_id: int) -> Jug:
     """One of the account's jugs, without its events."""
     return get_object_or_404(account_of(request).jugs, id=jug_id)
@@ -82,27 +90,29 @@ def get_jug(request: HttpRequest, jug_id: int) -> JugOut:
 
 
 def _set_removed(request: HttpRequest, jug_id: int, removed: bool) -> JugOut:
-    state = _state(request, jug_id)
+    state = _locked(request, jug_id)
     state.jug.removed_at = timezone.now() if removed else None
     state.jug.save(update_fields=["removed_at"])
     return jug_out(state)
 
 
 @router.delete("/{int:jug_id}", response={200: JugOut, **REFUSALS})
+@transaction.atomic
 def remove_jug(request: HttpRequest, jug_id: int) -> JugOut:
     """Put the jug away; `restore` brings it back."""
     return _set_removed(request, jug_id, True)
 
 
 @router.post("/{int:jug_id}/restore", response={200: JugOut, **REFUSALS})
+@transaction.atomic
 def restore_jug(request: HttpRequest, jug_id: int) -> JugOut:
     return _set_removed(request, jug_id, False)
 
 
 @router.put("/{int:jug_id}/plan", response={200: KeptOut, **_REFUSALS})
+@transaction.atomic
 def put_plan(request: HttpRequest, jug_id: int, payload: KeepPlanIn) -> KeptOut:
-    state = _state(request, jug_id)
-    version, problem = keep_plan(state, payload)
+    version, problem = keep_plan(_locked(request, jug_id), payload)
     return KeptOut(version=version, problem=problem)
 
 
@@ -125,9 +135,10 @@ def fork_jug(request: HttpRequest, jug_id: int, payload: ForkIn) -> JugOut:
 
 
 @router.post("/{int:jug_id}/split", response={200: list[RelatedOut], **_REFUSALS})
+@transaction.atomic
 def split_jug(request: HttpRequest, jug_id: int, payload: SplitIn) -> list[RelatedOut]:
     """Share the must out to arms, each a jug of its own."""
-    arms = split_arms(_state(request, jug_id), payload)
+    arms = split_arms(_locked(request, jug_id), payload)
     return [RelatedOut(id=arm.id, number=arm.number, name=arm.name) for arm in arms]
 
 
@@ -182,50 +193,48 @@ def restore_link(request: HttpRequest, jug_id: int) -> LinkOut:
 
 
 @router.post("/{int:jug_id}/readings", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
 def post_reading(request: HttpRequest, jug_id: int, payload: ReadingIn) -> JugOut:
-    read_stem(_state(request, jug_id), payload)
-    return jug_out(_state(request, jug_id))
-
-
-def _set_reading_removed(
-    request: HttpRequest, jug_id: int, reading_id: int, removed: bool
-) -> JugOut:
-    state = _state(request, jug_id)
-    if state.bottling:
-        raise ConflictError("This jug is bottled: undo the bottling first.")
-    reading = get_object_or_404(state.jug.readings, id=reading_id)
-    reading.removed_at = timezone.now() if removed else None
-    reading.save(update_fields=["removed_at"])
+    readings.read_stem(_locked(request, jug_id), payload)
     return jug_out(_state(request, jug_id))
 
 
 @router.delete("/{int:jug_id}/readings/{int:reading_id}", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
 def remove_reading(request: HttpRequest, jug_id: int, reading_id: int) -> JugOut:
     """Strike a reading out; `restore` brings it back."""
-    return _set_reading_removed(request, jug_id, reading_id, True)
+    state = _locked(request, jug_id)
+    readings.strike(state, get_object_or_404(state.jug.readings, id=reading_id))
+    return jug_out(_state(request, jug_id))
 
 
 @router.post("/{int:jug_id}/readings/{int:reading_id}/restore", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
 def restore_reading(request: HttpRequest, jug_id: int, reading_id: int) -> JugOut:
-    return _set_reading_removed(request, jug_id, reading_id, False)
+    state = _locked(request, jug_id)
+    readings.restore(state, get_object_or_404(state.jug.readings, id=reading_id))
+    return jug_out(_state(request, jug_id))
 
 
 @router.post("/{int:jug_id}/bottling/preview", response={200: BottlingOut, **REFUSALS})
 def preview_bottling(request: HttpRequest, jug_id: int, payload: BottlingIn) -> BottlingOut:
     """What these bottles would hold and cost; keeps nothing."""
-    return _state(request, jug_id).bottling_out(filling.count(payload), None)
+    filling.check_lines(payload)
+    return _state(request, jug_id).bottling_out(payload, None)
 
 
 @router.post("/{int:jug_id}/bottling", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
 def post_bottling(request: HttpRequest, jug_id: int, payload: BottlingIn) -> JugOut:
-    filling.fill_bottles(_state(request, jug_id), payload)
+    filling.fill_bottles(_locked(request, jug_id), payload)
     return jug_out(_state(request, jug_id))
 
 
 @router.delete("/{int:jug_id}/bottling", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
 def remove_bottling(request: HttpRequest, jug_id: int) -> JugOut:
     """Take a bottling back; its counts can be entered again."""
-    state = _state(request, jug_id)
+    state = _locked(request, jug_id)
     if state.bottling is None:
         raise ConflictError("This jug is not bottled.")
     state.bottling.removed_at = timezone.now()

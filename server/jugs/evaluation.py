@@ -2,11 +2,13 @@
 
 from core.amounts_in_words import in_kitchen_things, measured
 from core.checks import Caution
+from core.closing import Closing
 from core.plan import Evaluation, Recipe
 from core.recipe import money_text
 from core.standing import standings
 from core.strength import Strength
 from server.jugs.schemas import (
+    ClosingOut,
     CostOut,
     EditOut,
     EvaluationOut,
@@ -28,6 +30,18 @@ def strength_out(strength: Strength) -> StrengthOut:
         mass_balance=IntervalOut.of(strength.mass_balance),
         quick_sum=strength.quick_sum,
         potential_scale=strength.potential_scale,
+    )
+
+
+def closing_out(closing: Closing, pressure_bar: tuple[float, ...] = ()) -> ClosingOut:
+    """Core's word on one kind of bottle for the API."""
+    return ClosingOut(
+        expected_volumes=closing.expected_volumes,
+        worst_volumes=closing.worst_volumes,
+        limit_volumes=closing.limit_volumes,
+        verdict=closing.word,
+        why=closing.why,
+        pressure_bar=list(pressure_bar),
     )
 
 
@@ -62,8 +76,8 @@ def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> Evaluat
             limited_by=result.finish.limited_by,
         ),
         cost=CostOut(
-            used=money_text(result.cost.used),
-            packs=money_text(result.cost.packs),
+            used=money_text(result.cost.used) if result.cost.known else None,
+            packs=money_text(result.cost.packs) if result.cost.known else None,
             currency=currency,
             unpriced=list(result.unpriced),
             bottles=bottles.count,
@@ -71,7 +85,7 @@ def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> Evaluat
             per_bottle=money_text(bottles.each) if bottles.each is not None else None,
         ),
         glass=InTheGlassOut(
-            abv=glass.abv,
+            abv=IntervalOut.of(glass.abv),
             sugar_g_per_l=glass.sugar_g_per_l,
             word=glass.word,
             volumes=glass.volumes,
@@ -80,6 +94,8 @@ def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> Evaluat
             priming_g=glass.priming_g,
             sweetener_g=glass.sweetener_g,
             steps=list(glass.steps),
+            worst_volumes=glass.worst_volumes,
+            closing=closing_out(glass.closing) if glass.closing else None,
         ),
         standings=[
             StandingOut(

@@ -20,6 +20,8 @@ class Jug(models.Model):
     begun_from = models.ForeignKey(
         "self", on_delete=models.SET_NULL, null=True, related_name="variants"
     )
+    # An arm got its share of that jug's must, so that jug cannot be pitched as well.
+    is_arm = models.BooleanField(default=False)
 
     class Meta:
         ordering = ["-number"]
@@ -108,10 +110,16 @@ class Reading(models.Model):
 
 
 class Bottling(models.Model):
-    """The jug filled into bottles."""
+    """The jug filled into bottles: what it was primed and stabilised with, and why it was
+    closed where that was advised against."""
 
     jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="bottlings")
     at = models.DateTimeField()
+    priming_sugar = models.CharField(max_length=32, default="sucrose")
+    priming_g_per_l = models.FloatField(default=0.0)
+    sulphite_g = models.FloatField(default=0.0)
+    sorbate_g = models.FloatField(default=0.0)
+    against_advice = models.CharField(max_length=300, blank=True)
     removed_at = models.DateTimeField(null=True)
 
     class Meta:
@@ -124,14 +132,19 @@ class Bottling(models.Model):
 
 
 class BottleCount(models.Model):
-    """How many of one size a bottling filled."""
+    """How many of one size and kind a bottling filled. Those of before the kinds were asked
+    have none."""
 
     bottling = models.ForeignKey(Bottling, on_delete=models.CASCADE, related_name="counts")
     size_ml = models.PositiveIntegerField()
     count = models.PositiveIntegerField()
+    bottle = models.CharField(max_length=32, blank=True)
+    closure = models.CharField(max_length=32, blank=True)
 
     class Meta:
-        ordering = ["-size_ml"]
+        ordering = ["-size_ml", "id"]
         constraints = [
-            models.UniqueConstraint(fields=["bottling", "size_ml"], name="a_size_counted_once")
+            models.UniqueConstraint(
+                fields=["bottling", "size_ml", "bottle", "closure"], name="a_lot_counted_once"
+            )
         ]

@@ -1,6 +1,7 @@
 """What the jugs' endpoints take and give. Amounts in ml, g, °C, SG 20/20; money as text."""
 
 from datetime import datetime
+from typing import Literal
 
 from pydantic import BaseModel
 
@@ -27,6 +28,8 @@ class PourIn(BaseModel):
     measured_sg: float | None = None
     acid: str | None = None
     tannin: str | None = None
+    juice_percent: float | None = None
+    amount_by: str | None = None
     price: str | None = None
     pack_ml: float | None = None
     pack_g: float | None = None
@@ -72,6 +75,8 @@ class GlassIn(BaseModel):
     late: PourIn | None = None
     late_share: float | None = None
     warmest_c: float | None = None
+    bottle: str | None = None
+    closure: str | None = None
 
 
 class DoseIn(BaseModel):
@@ -148,10 +153,11 @@ class PourOut(BaseModel):
 
 
 class CostOut(BaseModel):
-    """Money as text. Bottles are whole ones of `bottle_ml`, after what stays on the lees."""
+    """Money as text, None where nothing has a price. Bottles are whole ones of `bottle_ml`,
+    after what stays on the lees."""
 
-    used: str
-    packs: str
+    used: str | None
+    packs: str | None
     currency: str
     unpriced: list[str]
     bottles: int
@@ -197,10 +203,23 @@ class StandingOut(BaseModel):
     met: bool
 
 
+class ClosingOut(BaseModel):
+    """May it be closed in that bottle: volumes of gas expected and at the worst, the most it
+    bears (None: gas leaves), go, think or do_not, and why. `pressure_bar` is of the worst,
+    over the air, at 20, 30 and 40 °C."""
+
+    expected_volumes: float
+    worst_volumes: float
+    limit_volumes: float | None
+    verdict: Literal["go", "think", "do_not"]
+    why: str
+    pressure_bar: list[float] = []
+
+
 class InTheGlassOut(BaseModel):
     """What stands in the glass, and the steps that bring it there."""
 
-    abv: float
+    abv: IntervalOut
     sugar_g_per_l: float
     word: str
     volumes: float
@@ -209,6 +228,8 @@ class InTheGlassOut(BaseModel):
     priming_g: float
     sweetener_g: float
     steps: list[str]
+    worst_volumes: float
+    closing: ClosingOut | None
 
 
 class EvaluationOut(BaseModel):
@@ -250,34 +271,74 @@ class ProgressOut(BaseModel):
     verdict: str
     headline: str
     advice: str
+    stopped: bool
+    proven: bool
+    sugar_left_g_per_l: IntervalOut
 
 
 class BottleCountIn(BaseModel):
+    """So many of one size, of a kind of bottle and with what closes it."""
+
     size_ml: int
     count: int
+    bottle: str
+    closure: str
+
+
+class PrimingIn(BaseModel):
+    """Priming sugar in a litre of the drink: sucrose or glucose_monohydrate."""
+
+    g_per_l: float
+    sugar: str = "sucrose"
+
+
+class StabilisedIn(BaseModel):
+    """Potassium metabisulphite and potassium sorbate that went in after it had stopped, g."""
+
+    sulphite_g: float
+    sorbate_g: float
 
 
 class BottlingIn(BaseModel):
+    """`against_advice` says why it is closed where the answer is do_not; `insist` goes on past
+    a think."""
+
     bottles: list[BottleCountIn]
+    priming: PrimingIn | None = None
+    stabilised: StabilisedIn | None = None
     insist: bool = False
+    against_advice: str = ""
 
 
 class BottleOutcome(BaseModel):
+    """One lot; `closing` is None for one of before the kinds were asked."""
+
     size_ml: int
     count: int
-    cost_each: str
+    bottle: str
+    closure: str
+    name: str
+    cost_each: str | None
+    closing: ClosingOut | None
+    label_says: list[str]
 
 
 class BottlingOut(BaseModel):
-    """What was really bottled; `left_ml` is what did not get there."""
+    """What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle."""
 
     id: int | None
     at: datetime | None
     bottles: list[BottleOutcome]
     bottled_ml: float
     left_ml: float
-    strength: StrengthOut | None
-    cost_per_litre: str
+    abv: IntervalOut | None
+    how: str
+    base: StrengthOut | None
+    cost_per_litre: str | None
+    unpriced: list[str]
+    priming: PrimingIn | None
+    stabilised: StabilisedIn | None
+    against_advice: str
 
 
 class PlanOut(BaseModel):

@@ -1,32 +1,41 @@
 """A jug's state, worked out by core from its plan and its events."""
 
 from dataclasses import dataclass
+from decimal import Decimal
 from functools import cached_property
 
 from django.db.models import Q
 
 from core import bottling as bottling_rules
+from core.bottled import Bottled, bottled
+from core.closing import PrimedBy
 from core.cost import per_bottle
 from core.density import sg_at_20
 from core.errors import JobError
 from core.plan import Evaluation, Recipe, evaluate
 from core.progress import Progress, progress, stage
-from core.progress import Reading as CoreReading
 from core.recipe import FORMAT, VERSION, money_text, read_recipe
-from server.jugs.evaluation import evaluation_out, strength_out
+from core.stopping import Reading as CoreReading
+from core.tables import CLOSURES
+from server.jugs.evaluation import closing_out, evaluation_out, strength_out
 from server.jugs.models import Bottling, Jug, Reading
 from server.jugs.schemas import (
+    BottleCountIn,
     BottleOutcome,
+    BottlingIn,
     BottlingOut,
     DrinkOut,
     JugOut,
     JugRow,
     PlanIn,
     PlanOut,
+    PrimingIn,
     ProgressOut,
     ReadingOut,
     RelatedOut,
+    StabilisedIn,
 )
+from server.shelf.schemas import IntervalOut
 
 
 def recipe_of(plan: dict[str, object], currency: str) -> Recipe:
@@ -96,37 +105,104 @@ class JugState:
                 CoreReading((r.at - began).total_seconds() / 86400, sg)
                 for r, sg in zip(self.readings, self.at_20, strict=True)
             ],
-            self.evaluation.finish.sg,
+            self.evaluation.finish,
+            self.evaluation.must.mix.sg,
+            self.recipe.tolerance_abv,
             self.evaluation.must.mix.as_sucrose,
         )
 
     @property
     def stage(self) -> str:
         """Where it is on its way (see core.progress.stage)."""
-        done = self.progress is not None and self.progress.done
-        return stage(bool(self.readings), done, self.bottling is not None)
+        gone = self.progress
+        closable = gone is not None and (gone.proven or gone.verdict == "stopped_sweet")
+        return stage(bool(self.readings), closable, self.bottling is not None)
 
-    def bottling_out(self, counts: dict[int, int], saved: Bottling | None) -> BottlingOut:
-        """Costs and strength for these bottles. Raises JobError when they cannot be."""
-        total = bottling_rules.counted_ml(counts)
-        poured = self.evaluation.must.mix.volume_ml
-        bottling_rules.check_fits(total, poured)
-        used = self.evaluation.cost.used
+    def bottled(self, asked: BottlingIn) -> Bottled | None:
+        """The drink as it goes into these bottles; None before the first reading."""
+        if self.progress is None:
+            return None
+        primed = asked.priming
+        held = asked.stabilised
+        return bottled(
+            self.recipe,
+            self.evaluation,
+            self.progress,
+            bottling_rules.counted_ml([(line.size_ml, line.count) for line in asked.bottles]),
+            PrimedBy(primed.g_per_l, primed.sugar) if primed else None,
+            held.sulphite_g if held else 0.0,
+            held.sorbate_g if held else 0.0,
+        )
+
+    def bottling_out(self, asked: BottlingIn, saved: Bottling | None) -> BottlingOut:
+        """Costs, strength and closing of these bottles. Raises JobError when they cannot be."""
+        result = self.evaluation
+        total = bottling_rules.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
+        late_ml = result.glass.late_ml
+        bottling_rules.check_fits(total, result.must.mix.volume_ml + late_ml)
+        used = result.cost.used if result.cost.known else None
+        drink = self.bottled(asked)
         return BottlingOut(
             id=saved.id if saved else None,
             at=saved.at if saved else None,
             bottles=[
-                BottleOutcome(
-                    size_ml=size, count=count, cost_each=money_text(per_bottle(used, total, size))
-                )
-                for size, count in counts.items()
-                if count
+                self._lot(line, drink, asked, used, total) for line in asked.bottles if line.count
             ],
             bottled_ml=total,
-            left_ml=bottling_rules.left_behind_ml(self.evaluation.finish.volume_ml, total),
-            strength=strength_out(self.progress.strength) if self.progress else None,
-            cost_per_litre=money_text(per_bottle(used, total, 1000)),
+            left_ml=bottling_rules.left_behind_ml(result.finish.volume_ml + late_ml, total),
+            abv=IntervalOut.of(drink.abv) if drink else None,
+            how=drink.how if drink else "",
+            base=strength_out(self.progress.strength) if self.progress else None,
+            cost_per_litre=None if used is None else money_text(per_bottle(used, total, 1000)),
+            unpriced=list(result.unpriced),
+            priming=asked.priming,
+            stabilised=asked.stabilised,
+            against_advice=asked.against_advice,
         )
+
+    def _lot(
+        self,
+        line: BottleCountIn,
+        drink: Bottled | None,
+        asked: BottlingIn,
+        used: Decimal | None,
+        total: float,
+    ) -> BottleOutcome:
+        kind = CLOSURES.get((line.bottle, line.closure))
+        # Bottlings of before the kinds were asked have none, and nothing to be judged by.
+        of_old = self.bottling is not None and not line.bottle
+        lot = (
+            drink.lot(line.bottle, line.closure, bool(asked.against_advice))
+            if drink and not of_old
+            else None
+        )
+        return BottleOutcome(
+            size_ml=line.size_ml,
+            count=line.count,
+            bottle=line.bottle,
+            closure=line.closure,
+            name=kind.name if kind else "",
+            cost_each=None if used is None else money_text(per_bottle(used, total, line.size_ml)),
+            closing=closing_out(lot.closing, lot.pressure_bar) if lot else None,
+            label_says=list(lot.label_says) if lot else [],
+        )
+
+
+def as_asked(saved: Bottling) -> BottlingIn:
+    """A bottling of the record, as it was asked for."""
+    return BottlingIn(
+        bottles=[
+            BottleCountIn(size_ml=c.size_ml, count=c.count, bottle=c.bottle, closure=c.closure)
+            for c in saved.counts.all()
+        ],
+        priming=PrimingIn(g_per_l=saved.priming_g_per_l, sugar=saved.priming_sugar)
+        if saved.priming_g_per_l
+        else None,
+        stabilised=StabilisedIn(sulphite_g=saved.sulphite_g, sorbate_g=saved.sorbate_g)
+        if saved.sulphite_g or saved.sorbate_g
+        else None,
+        against_advice=saved.against_advice,
+    )
 
 
 def related(jug: Jug) -> list[Jug]:
@@ -172,15 +248,24 @@ def jug_out(state: JugState) -> JugOut:
             verdict=gone.verdict,
             headline=gone.headline,
             advice=gone.advice,
+            stopped=gone.stopped,
+            proven=gone.proven,
+            sugar_left_g_per_l=IntervalOut.of(gone.sugar_left_g_per_l),
         )
         if gone
         else None,
-        bottling=state.bottling_out(
-            {c.size_ml: c.count for c in state.bottling.counts.all()}, state.bottling
-        )
+        bottling=state.bottling_out(as_asked(state.bottling), state.bottling)
         if state.bottling
         else None,
     )
+
+
+def _strength_now(state: JugState) -> float | None:
+    """In the bottle once it is bottled, in the vessel before that."""
+    if state.bottling:
+        drink = state.bottled(as_asked(state.bottling))
+        return drink.abv.value if drink else None
+    return state.progress.strength.mass_balance.value if state.progress else None
 
 
 def jug_row(state: JugState) -> JugRow:
@@ -204,6 +289,6 @@ def jug_row(state: JugState) -> JugRow:
             for pour in PlanIn.model_validate(state.plan).pours
         ],
         sg=state.at_20[-1] if state.at_20 else None,
-        abv=gone.strength.mass_balance.value if gone else None,
+        abv=_strength_now(state),
         share=gone.share if gone else 0.0,
     )

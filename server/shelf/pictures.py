@@ -2,13 +2,17 @@
 
 import io
 import warnings
+from threading import Semaphore
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from core.errors import JobError
 
 MOST_BYTES = 12_000_000
-_MOST_PIXELS = 60_000_000
+# What is decoded whole; a JPEG is decoded small, and a phone's are large.
+_MOST_PIXELS, _MOST_JPEG_PIXELS = 25_000_000, 120_000_000
+# One at a time in a process, so that a crowd of pictures holds the memory of one.
+_ONE_AT_A_TIME = Semaphore(1)
 _LONGEST_SIDE = 2200
 _FORMATS = ("JPEG", "PNG", "WEBP", "GIF", "BMP")
 
@@ -22,16 +26,39 @@ def opened(raw: bytes) -> Image.Image:
             "picture",
         )
     try:
-        with warnings.catch_warnings():
-            warnings.simplefilter("error", Image.DecompressionBombWarning)
-            picture = Image.open(io.BytesIO(raw), formats=_FORMATS)
-            if picture.width * picture.height > _MOST_PIXELS:
-                raise JobError("That picture has too many pixels: send a smaller one.", "picture")
-            picture.load()
-    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Warning) as error:
+        with _ONE_AT_A_TIME:
+            return _decoded(raw)
+    except (
+        UnidentifiedImageError,
+        Image.DecompressionBombError,
+        OSError,
+        ValueError,
+        SyntaxError,
+        Warning,
+    ) as error:
+        if isinstance(error, JobError):
+            raise
         raise JobError(
             "That is not a picture this can open: send a JPEG, PNG or WebP.", "picture"
         ) from error
+
+
+def _decoded(raw: bytes) -> Image.Image:
+    with warnings.catch_warnings():
+        # Its own limit is ours, and is looked at before anything is decoded.
+        warnings.simplefilter("ignore", Image.DecompressionBombWarning)
+        picture = Image.open(io.BytesIO(raw), formats=_FORMATS)
+    most = _MOST_JPEG_PIXELS if picture.format == "JPEG" else _MOST_PIXELS
+    if picture.width * picture.height > most:
+        raise JobError(
+            f"That picture has {picture.width * picture.height / 1e6:.0f} million pixels: send one"
+            f" of at most {most / 1e6:.0f}.",
+            "picture",
+        )
+    if max(picture.size) > _LONGEST_SIDE * min(picture.size):
+        raise JobError("That picture is a line: send a photograph of the label.", "picture")
+    picture.draft("RGB", (_LONGEST_SIDE, _LONGEST_SIDE))
+    picture.load()
     upright = ImageOps.exif_transpose(picture).convert("RGB")
     upright.thumbnail((_LONGEST_SIDE, _LONGEST_SIDE))
     return upright

@@ -323,6 +323,18 @@ class BottleOut(NamedOut):
     volume_ml: int
 
 
+class ClosureOut(BaseModel):
+    """A kind of bottle with what closes it, and the volumes of gas it bears (None: gas
+    leaves); `still` ones are never primed."""
+
+    bottle: str
+    closure: str
+    bottle_name: str
+    closure_name: str
+    limit_volumes: float | None
+    still: bool
+
+
 class ReferenceOut(BaseModel):
     """The tables the page chooses from."""
 
@@ -333,3 +345,4 @@ class ReferenceOut(BaseModel):
     yeasts: list[YeastOut]
     vessels: list[VesselOut]
     bottles: list[BottleOut]
+    closures: list[ClosureOut]

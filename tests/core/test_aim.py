@@ -51,7 +51,7 @@ def test_mass_and_sugar_are_conserved(volumes, grams):
 def test_more_sugar_is_heavier_stronger_and_fuller(grams, more):
     def at(g):
         must = make_must([juice(), Pour("Sugar", "sugar", mass_g=g)])
-        return must.mix.sg, finish(must).abv.value, must.mix.volume_ml
+        return must.mix.sg, finish(must, 60).abv.value, must.mix.volume_ml
 
     assert all(big > small for big, small in zip(at(grams + more), at(grams), strict=True))
 
@@ -138,7 +138,7 @@ def test_the_interval_holds_what_it_promises():
 
 
 def test_the_finish_interval_holds_what_it_promises():
-    """Monte Carlo over label, extract, sucrose yield and what the density model leaves open."""
+    """Monte Carlo over label, extract, amounts, yield and what the density model leaves open."""
     dice = random.Random(11)  # noqa: S311 - not a secret
     pour = Pour("Pear", "juice", volume_ml=3000, fruit="pear", label=read_label("10.8", 100, "ml"))
     promised = finish(make_must([pour, Pour("Sugar", "sugar", mass_g=300)]))
@@ -147,13 +147,16 @@ def test_the_finish_interval_holds_what_it_promises():
         sugars = dice.uniform(10.75, 10.85) + dice.gauss(0, 10.8 * 0.03 / 1.6449)
         extract = dice.uniform(20, 35)
         brix = brix_from_solids_g_per_l(sugars * 10 + extract)
-        mass = 3000 * density_g_per_ml(sg_from_brix(brix)) + 300
-        sugar = 30 * sugars + 300
+        # A measuring jug is known to 4 %, a scale to 1 %. Common practice.
+        litres = dice.gauss(3, 3 * 0.04 / 1.6449)
+        grams = dice.gauss(300, 3 / 1.6449)
+        mass = 1000 * litres * density_g_per_ml(sg_from_brix(brix)) + grams
+        sugar = 10 * litres * sugars + grams
         # Pear's sugars are a tenth sucrose, the rest hexose.
-        eaten = 30 * sugars * (1 + 0.0526 * 0.1) / 1.0526 + 300
+        eaten = 10 * litres * sugars * (1 + 0.0526 * 0.1) / 1.0526 + grams
         drink = fermented(
             mass,
-            sugar + 3 * extract,
+            sugar + litres * extract,
             eaten,
             ethanol_per_sugar=dice.gauss(1, 0.02 / 1.6449) / 2.0665,
             by_product_per_sugar=dice.gauss(0.04, 0.01 / 1.6449),
@@ -172,12 +175,20 @@ def test_two_ceilings_the_lower_holds():
     assert weak.larger(strong) == Interval(9.5, 8, 12)
 
 
+def test_without_a_named_yeast_strength_still_has_an_end():
+    # No kind sold goes past 18 % vol. Common practice.
+    must = make_must([juice(), Pour("Sugar", "sugar", mass_g=1400)])
+    assert finish(must, 60).abv.value > 20
+    assert finish(must).limited_by == "yeast"
+    assert finish(must).abv.high <= 18
+
+
 def test_a_strong_must_is_limited_by_the_yeast_and_an_interval_says_so():
     must = make_must([juice(), Pour("Sugar", "sugar", mass_g=700)])
-    free, held = finish(must), finish(must, 12)
+    free, held = finish(must, 30), finish(must, 12)
     assert free.limited_by == "sugar"
     assert held.limited_by == "yeast"
     assert held.abv.value == 12
     assert held.sg.value > free.sg.value + 0.01
     assert held.residual_sugar_g_per_l > 20
-    assert finish(must, 30).abv == free.abv
+    assert finish(must, 60).abv == free.abv

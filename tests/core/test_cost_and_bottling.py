@@ -68,10 +68,10 @@ def test_bottles_from_a_jug():
     assert (planned.count, planned.each) == (5, Decimal("1.16"))
     assert planned_bottles(500, Decimal("5.80")).each is None
     assert left_behind_ml(4416, 3750) == 666
-    assert counted_ml({750: 5, 330: 1}) == 4080
+    assert counted_ml([(750, 5), (330, 1)]) == 4080
 
 
-@pytest.mark.parametrize("bottles", [{}, {750: 0}, {750: -1}, {5: 3}, {750: 10**9}])
+@pytest.mark.parametrize("bottles", [[], [(750, 0)], [(750, -1)], [(5, 3)], [(750, 10**9)]])
 def test_bottles_that_cannot_be(bottles):
     with pytest.raises(JobError):
         counted_ml(bottles)

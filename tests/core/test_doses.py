@@ -8,9 +8,7 @@ from core.carbonate import (
     residual_volumes,
     solubility_volumes_per_atm,
     strength_from_priming,
-    volumes_from_drops,
-    volumes_from_points,
-    volumes_from_sugar,
+    volumes_at_worst,
 )
 from core.errors import JobError
 from core.label import read_label
@@ -76,7 +74,7 @@ def test_sorbate_is_capped_and_its_spoons_spread():
 @given(volumes=st.floats(1.8, 5), warmest=st.floats(0, 35), litres=st.floats(0.3, 25))
 def test_priming_brings_what_is_missing(volumes, warmest, litres):
     dose = priming(1000 * litres, volumes, warmest)
-    assert residual_volumes(warmest) + volumes_from_sugar(dose.g_per_l) == pytest.approx(volumes)
+    assert residual_volumes(warmest) + dose.g_per_l / 4.0 == pytest.approx(volumes)
     assert dose.adds_abv == pytest.approx(strength_from_priming(dose.g_per_l))
 
 
@@ -103,7 +101,7 @@ def test_any_primer_brings_the_gas_wanted_to_the_jug_with_itself_in(primer, volu
     in_all = mix_of(Pour("Base", "water", base_ml)).plus(added).volume_ml
     assert primed.volume_ml == pytest.approx(in_all, rel=1e-4)
     there = residual_volumes(20) * base_ml / in_all
-    gas = there + volumes_from_sugar(1000 * added.ferment / in_all)
+    gas = there + 1000 * added.ferment / in_all / 4.0
     assert gas == pytest.approx(volumes, rel=1e-3)
 
 
@@ -112,14 +110,14 @@ def test_sugar_primes_alike_by_weight_and_as_a_pour_but_for_its_own_room():
     assert prime_with(4500, 2.5, 20, SUGAR).primer.mass_g == pytest.approx(by_weight, rel=0.01)
 
 
-def test_a_drop_in_a_small_bottle_counts_for_more():
-    # Source: common practice; 3.5 g in 33 cl is 10.6 g/L.
-    assert volumes_from_drops(1, 330) == pytest.approx(2.65, abs=0.05)
-    assert volumes_from_drops(2, 660) == pytest.approx(volumes_from_drops(1, 330))
-
-
 def test_priming_with_brewing_sugar():
-    assert priming(4500, 2.5, 20, "glucose_monohydrate").mass_g > priming(4500, 2.5, 20).mass_g
+    # By molar mass: 342.30 g of sucrose give four CO2, 198.17 g of monohydrate two.
+    ratio = (342.30 / 4) / (198.17 / 2)
+    sucrose, brewing = (priming(4500, 2.5, 20, key) for key in ("sucrose", "glucose_monohydrate"))
+    assert sucrose.mass_g / brewing.mass_g == pytest.approx(ratio, abs=0.001)
+    assert volumes_at_worst(10, "glucose_monohydrate") / volumes_at_worst(10) == pytest.approx(
+        ratio, abs=0.001
+    )
     assert strength_from_priming(10, "glucose_monohydrate") < strength_from_priming(10)
 
 
@@ -206,11 +204,6 @@ def test_one_tablet_in_a_demijohn_has_to_be_told():
     assert not says_sulphites(8)
 
 
-def test_ten_points_fermented_in_the_bottle_are_five_volumes():
-    # Source: common practice.
-    assert volumes_from_points(10) == pytest.approx(5, abs=0.3)
-
-
 def test_a_starter_is_thinned_to_easy_sugar():
     made = starter(5000, 200)
     assert (made.must_ml, made.water_ml) == (125, 125)
@@ -233,10 +226,8 @@ def test_a_starter_is_thinned_to_easy_sugar():
         lambda: priming(4500, 2.5, 20, "honey"),
         lambda: priming(0, 2.5, 20),
         lambda: prime_with(4500, 2.5, 20, Pour("Water", "water")),
-        lambda: volumes_from_drops(-1, 330),
-        lambda: volumes_from_drops(1, 0),
         lambda: residual_volumes(60),
-        lambda: volumes_from_sugar(-1),
+        lambda: volumes_at_worst(-1),
         lambda: starter(0, 200),
         lambda: hardships(-1),
         lambda: rehydration(0, 20),

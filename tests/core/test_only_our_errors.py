@@ -85,10 +85,8 @@ FIGURES = {
         (carbonate.residual_volumes, 1),
         (carbonate.priming, 3),
         (lambda a, b, c: carbonate.prime_with(a, b, c, PEAR), 3),
-        (carbonate.volumes_from_points, 1),
-        (lambda a, b: carbonate.volumes_from_drops(round(a), b), 2),
+        (carbonate.volumes_at_worst, 1),
         (pressure.gauge_pressure_bar, 6),
-        (pressure.bottle_pressures, 5),
     ],
     "yeast": [
         (yeast.yeast_dose, 3),

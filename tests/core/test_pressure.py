@@ -4,12 +4,7 @@ from hypothesis import strategies as st
 
 from core.carbonate import residual_volumes, solubility_volumes_per_atm
 from core.errors import JobError
-from core.pressure import (
-    bottle_pressures,
-    gauge_pressure_bar,
-    solubility_in_drink,
-    worst_volumes,
-)
+from core.pressure import gauge_pressure_bar, solubility_in_drink
 
 warm = st.floats(0, 40)
 strengths = st.floats(0, 20)
@@ -41,8 +36,9 @@ def test_warmer_stronger_and_fizzier_press_more(temperature, abv, volumes, more)
 def test_still_drink_at_the_temperature_it_was_filled_presses_nothing_but_its_own_gas():
     there = residual_volumes(20)
     water = gauge_pressure_bar(there, 20, 0)
-    # Gas at 1 atm over the drink and the air shut in, over the air outside: 1 atm.
-    assert water == pytest.approx(1.013, abs=0.001)
+    # Gas at 1 atm over the drink and the air shut in, over the air outside: 1 atm, less the
+    # little that fills the headspace.
+    assert water == pytest.approx(1.013, abs=0.04)
 
 
 def test_a_bottle_filled_to_the_brim_is_refused_before_it_bursts():
@@ -51,14 +47,16 @@ def test_a_bottle_filled_to_the_brim_is_refused_before_it_bursts():
         gauge_pressure_bar(2, 40, 12, headspace=0.005)
 
 
-def test_residual_sugar_makes_the_worst_case():
-    """1.010 going to 1.000 in the bottle: 21 g/L, 5 volumes. Source: common practice."""
-    assert worst_volumes(0.875, 21, 0) == pytest.approx(0.875 + 5.25)
-    cool, room, shed = bottle_pressures(20, 11, 8, 21)
-    assert cool.planned_bar < 4 < cool.worst_bar
-    assert cool.worst_bar < room.worst_bar < shed.worst_bar
-    dry = bottle_pressures(20, 11, 8, 0)[0]
-    assert dry.planned_bar == pytest.approx(dry.worst_bar)
+@pytest.mark.parametrize(
+    ("points_left", "bars"),
+    [(0, (3.1, 4.3, 5.7)), (5, (6.7, 9, 12)), (10, (10, 14, 19))],
+)
+def test_a_primed_cider_at_20_30_and_40(points_left, bars):
+    """2.5 volumes primed in 7 %, 3 % headspace. Source: a handbook's worked figures (practice);
+    a point still to fall is 0.57 volume."""
+    volumes = 2.5 + 0.57 * points_left
+    for celsius, bar in zip((20, 30, 40), bars, strict=True):
+        assert gauge_pressure_bar(volumes, celsius, 7) == pytest.approx(bar, rel=0.06)
 
 
 @pytest.mark.parametrize(
@@ -69,8 +67,6 @@ def test_residual_sugar_makes_the_worst_case():
         lambda: gauge_pressure_bar(2, 60, 10),
         lambda: gauge_pressure_bar(2, 20, 10, headspace=0),
         lambda: solubility_in_drink(20, 10, -1),
-        lambda: worst_volumes(-1, 0, 0),
-        lambda: worst_volumes(1, -1, 0),
     ],
 )
 def test_bottles_that_cannot_be(wrong):

@@ -21,6 +21,8 @@ PLAN = {
     "vessel": {"volume_ml": 5000, "key": "demijohn_5"},
     "yeast": {"tolerance_abv": 14, "key": "wine"},
 }
+CORK = {"bottle": "wine_bottle", "closure": "cork"}
+CROWN = {"bottle": "beer_bottle", "closure": "crown"}
 JUG = {"name": "Pear", "vessel": PLAN["vessel"], "yeast": PLAN["yeast"]}
 CARTON = {
     "name": "Pear",

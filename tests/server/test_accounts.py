@@ -1,6 +1,7 @@
 import pytest
 from django.test import Client
 
+from server.accounts.models import Account
 from tests.server.conftest import CARTON, JUG
 
 pytestmark = pytest.mark.django_db
@@ -90,9 +91,49 @@ def test_a_wrong_password(account):
     assert (response.status_code, response.json()["errors"][0]["at"]) == (422, "password")
 
 
-def test_the_demo_is_only_where_it_is_offered(settings):
-    assert Client().post("/api/session/demo").status_code == 422
-    settings.AMBER_DEMO = True
+@pytest.mark.parametrize("name", ["demo", "DEMO", " Demo ", "d\u0435mo", "dem0", "ａdmin"])
+def test_the_houses_own_names_are_nobodys(name):
+    body = {"name": name, "password": "plums-and-pears"}
+    answer = Client().post("/api/session/sign-up", body, content_type="application/json")
+    assert (answer.status_code, answer.json()["errors"][0]["at"]) == (422, "name")
+
+
+@pytest.mark.parametrize("twin", ["MO", "m\u043e", "m0", "ｍｏ", "m\u200bo"])
+def test_a_name_that_looks_like_anothers_is_taken(account, twin):
+    body = {"name": twin, "password": "plums-and-pears"}
+    answer = Client().post("/api/session/sign-up", body, content_type="application/json")
+    assert answer.status_code == 422
+    assert Account.objects.count() == 1
+
+
+def test_a_name_with_a_mark_is_its_own(account):
+    body = {"name": "mó", "password": "plums-and-pears"}
+    answer = Client().post("/api/session/sign-up", body, content_type="application/json")
+    assert answer.json()["name"] == "mó"
+
+
+def test_guessing_is_stopped_and_the_right_password_waits_too(account, password):
+    def tries(given):
+        body = {"name": "Mo", "password": given}
+        return Client().post("/api/session/sign-in", body, content_type="application/json")
+
+    assert tries(password).status_code == 200
+    said = [tries(f"guess-{n}").json()["errors"][0]["text"] for n in range(12)]
+    assert "do not belong" in said[0]
+    assert "Too many tries" in said[-1]
+    assert tries(password).status_code == 422
+
+
+def test_accounts_are_not_opened_by_the_hundred(db):
+    def opened(n):
+        body = {"name": f"visitor {n}", "password": "plums-and-pears"}
+        answer = Client().post("/api/session/sign-up", body, content_type="application/json")
+        return answer.status_code
+
+    assert [opened(n) for n in range(22)].count(200) == 20
+
+
+def test_the_demo_is_only_where_it_is_offered(db):
     assert Client().post("/api/session/demo").status_code == 422
 
 

@@ -45,7 +45,9 @@ def test_standings_glass_and_remedies_are_cores(call):
     plan["aim"] = {**AIM, "abv": 10.0}
     answer = call.ok("POST", "bench/evaluate", plan)
     _, result = core_of(plan)
-    assert answer["glass"]["abv"] == result.glass.abv == pytest.approx(10.0, abs=1e-3)
+    assert (
+        answer["glass"]["abv"]["value"] == result.glass.abv.value == pytest.approx(10.0, abs=1e-3)
+    )
     assert answer["glass"]["priming_g"] == result.glass.priming_g > 0
     assert [row["key"] for row in answer["standings"]][:2] == ["abv", "fill"]
     assert answer["standings"][0]["met"]
@@ -105,7 +107,7 @@ def test_the_nearest_to_an_aim_that_cannot_be(call):
         "pours": [PEAR, SUGAR | {"mass_g": 0}, WATER | {"volume_ml": amounts["Water"]}],
     }
     reached = call.ok("POST", "bench/evaluate", taken)
-    assert reached["glass"]["abv"] == pytest.approx(near["abv"], abs=1e-6)
+    assert reached["glass"]["abv"]["value"] == pytest.approx(near["abv"], abs=1e-6)
     assert call.ok("POST", "bench/nearest", PLAN)["text"] == ""
 
 
@@ -155,7 +157,7 @@ def test_one_carton_more_or_fewer(call):
     assert (row["name"], row["packs"]) == ("Pear", 3.0)
     more = {**plan, "pours": [{**PEAR, "volume_ml": row["more"]["amount"]}, SUGAR, WATER]}
     _, result = core_of(more)
-    assert row["more"]["abv"] == pytest.approx(result.glass.abv)
+    assert row["more"]["abv"] == pytest.approx(result.glass.abv.value)
     assert row["more"]["each"] == f"{result.bottles.each:.2f}"
     small = {**PLAN, "pours": [{**PEAR, "volume_ml": 500}, SUGAR, WATER]}
     (row,) = call.ok("POST", "bench/cartons", small)

@@ -1,8 +1,9 @@
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from itertools import pairwise
 
 import pytest
 from django.test import Client
+from django.utils import timezone
 
 from server.demo.load import load
 
@@ -10,16 +11,26 @@ NOW = datetime(2026, 11, 20, 12, tzinfo=UTC)
 
 
 @pytest.fixture
-def kitchen(db, settings):
-    settings.AMBER_DEMO = True
-    assert load(NOW)
+def kitchen(db):
+    account = load(NOW)
     client = Client()
-    assert client.post("/api/session/demo").json()["signed_in"]
+    client.force_login(account, backend="django.contrib.auth.backends.ModelBackend")
     return client
 
 
-def test_it_is_loaded_once(kitchen):
-    assert not load(NOW)
+def test_each_visitor_has_a_copy_and_old_ones_go(db, settings, django_user_model):
+    settings.AMBER_DEMO = True
+    visitors = [Client(), Client()]
+    for visitor in visitors:
+        assert visitor.post("/api/session/demo").json()["signed_in"]
+    first, second = (v.get("/api/jugs").json()[0]["id"] for v in visitors)
+    visitors[0].delete(f"/api/jugs/{first}")
+    assert len(visitors[1].get("/api/jugs").json()) == 8
+    assert visitors[0].get(f"/api/jugs/{second}").status_code == 404
+    demos = django_user_model.objects.filter(is_demo=True)
+    assert demos.count() == 2
+    load(timezone.now() + timedelta(days=4))
+    assert demos.count() == 1
 
 
 def test_the_shelf_and_the_jugs(kitchen):

@@ -8,7 +8,7 @@ from django.utils import timezone
 from core.must import make_must
 from core.recipe import read_recipe
 from server.jugs.models import PlanVersion, Reading
-from tests.server.conftest import JUG, PLAN, SUGAR, WATER
+from tests.server.conftest import CORK, CROWN, JUG, PLAN, SUGAR, WATER
 
 AIM = {"abv": 11.0, "fill_ml": 4500, "solve": ["Sugar", "Water"]}
 
@@ -129,8 +129,8 @@ def test_an_odd_first_reading_is_questioned_and_taken_if_insisted(call, planned)
 
 
 def test_a_warm_sample_is_judged_at_20_degrees(call, planned):
-    # 1.0765 at 32 °C is about 1.0805 at 20: in line only once it is corrected.
-    after = call.ok("POST", path(planned, "readings"), {"sg": 1.0765, "temperature_c": 32})
+    # 1.0772 at 30 °C is about 1.0805 at 20.
+    after = call.ok("POST", path(planned, "readings"), {"sg": 1.0772, "temperature_c": 30})
     assert after["readings"][0]["sg_at_20"] == pytest.approx(1.0805, abs=0.0008)
     assert not after["readings"][0]["insisted"]
 
@@ -163,9 +163,10 @@ def test_a_jug_without_pours_cannot_be_pitched(call):
     assert (status, "pour" in data["errors"][0]["text"]) == (422, True)
 
 
-def test_strength_so_far_and_done(call, fermented):
+def test_strength_so_far_and_proven(call, fermented):
     assert fermented["stage"] == "bottle"
-    assert fermented["progress"]["verdict"] == "done"
+    assert fermented["progress"]["verdict"] == "dry"
+    assert fermented["progress"]["proven"]
     forecast = fermented["evaluation"]["finish"]["strength"]["mass_balance"]["value"]
     reached = fermented["progress"]["strength"]["mass_balance"]["value"]
     assert reached == pytest.approx(forecast, abs=0.15)
@@ -178,7 +179,10 @@ def test_a_struck_out_reading_comes_back(call, fermented):
 
 
 def test_bottling_costs_and_strength_from_what_was_bottled(call, fermented):
-    bottles = {"bottles": [{"size_ml": 750, "count": 4}, {"size_ml": 330, "count": 2}]}
+    bottles = {
+        "bottles": [{"size_ml": 750, "count": 4, **CORK}, {"size_ml": 330, "count": 2, **CROWN}],
+        "insist": True,
+    }
     preview = call.ok("POST", path(fermented, "bottling/preview"), bottles)
     after = call.ok("POST", path(fermented, "bottling"), bottles)
     bottling = after["bottling"]
@@ -188,20 +192,25 @@ def test_bottling_costs_and_strength_from_what_was_bottled(call, fermented):
     # 3 cartons and 450 g of sugar, over 3.66 L.
     used = 3 * 1.15 + 0.45 * 1.19
     assert float(bottling["bottles"][0]["cost_each"]) == pytest.approx(used * 750 / 3660, abs=0.006)
-    assert bottling["strength"] == fermented["progress"]["strength"]
+    assert bottling["base"] == fermented["progress"]["strength"]
+    assert bottling["abv"] == fermented["progress"]["strength"]["mass_balance"]
     assert call("POST", path(fermented, "bottling"), bottles)[0] == 409
     assert call("POST", path(fermented, "readings"), {"sg": 0.995})[0] == 422
     assert call.ok("DELETE", path(fermented, "bottling"))["stage"] == "bottle"
     assert call.ok("POST", path(fermented, "bottling"), bottles)["stage"] == "bottled"
 
 
-def test_bottling_a_live_jug_is_questioned(call, planned):
+def test_a_live_jug_is_closed_only_for_a_reason_that_stays_with_it(call, planned):
     call.ok("POST", path(planned, "readings"), {"sg": 1.080})
-    bottles = {"bottles": [{"size_ml": 750, "count": 5}]}
+    bottles = {"bottles": [{"size_ml": 750, "count": 5, **CORK}], "insist": True}
     status, data = call("POST", path(planned, "bottling"), bottles)
-    assert (status, data["insist_allowed"]) == (422, True)
-    assert "burst" in data["errors"][0]["text"]
-    assert call.ok("POST", path(planned, "bottling"), {**bottles, "insist": True})["bottling"]
+    assert (status, data["errors"][0]["at"]) == (422, "against_advice")
+    assert "still fermenting" in data["errors"][0]["text"]
+    reasoned = {**bottles, "against_advice": "  Drunk tonight.  "}
+    kept = call.ok("POST", path(planned, "bottling"), reasoned)["bottling"]
+    assert kept["against_advice"] == "Drunk tonight."
+    assert "against_advice" in kept["bottles"][0]["label_says"]
+    assert kept["bottles"][0]["closing"]["verdict"] == "do_not"
 
 
 @pytest.mark.parametrize(
@@ -218,7 +227,8 @@ def test_bottling_a_live_jug_is_questioned(call, planned):
 )
 def test_bottles_that_cannot_be(call, fermented, bottles, words):
     for where in ("bottling", "bottling/preview"):
-        status, data = call("POST", path(fermented, where), {"bottles": bottles, "insist": True})
+        lots = [{**CORK, **line} for line in bottles]
+        status, data = call("POST", path(fermented, where), {"bottles": lots, "insist": True})
         assert status == 422
         assert words in data["errors"][0]["text"]
 

@@ -8,15 +8,13 @@ from django.db import IntegrityError, transaction
 
 from core.errors import JobError
 from server.accounts.models import Account
+from server.accounts.names import check_name
 
 
 def sign_up(name: str, password: str, time_zone: str, currency: str) -> Account:
-    """A new account. Raises JobError when the name is taken or the password is weak."""
-    name = name.strip()
-    if not name:
-        raise JobError("Choose a name to sign in with.", "name")
-    if len(name) > 150 or "\x00" in name:
-        raise JobError("Choose a shorter name, of ordinary letters.", "name")
+    """A new account. Raises JobError when the name, or one that looks like it, is taken, or
+    the password is weak."""
+    name = check_name(name)
     if not (len(currency) == 3 and currency.isalpha() and currency.isascii()):
         raise JobError("A currency is three letters, like GBP.", "currency")
     account = Account(
@@ -33,5 +31,7 @@ def sign_up(name: str, password: str, time_zone: str, currency: str) -> Account:
         with transaction.atomic():
             account.save()
     except IntegrityError:
-        raise JobError(f"Somebody is called {name} already: choose another name.", "name") from None
+        raise JobError(
+            f"Somebody is called {name} already, or nearly so: choose another name.", "name"
+        ) from None
     return account

@@ -43,7 +43,13 @@ def begin(account: Account, payload: JugIn) -> Jug:
     return begin_with(account, payload.name, plan, None)
 
 
-def begin_with(account: Account, name: str, plan: dict[str, object], begun_from: Jug | None) -> Jug:
+def begin_with(
+    account: Account,
+    name: str,
+    plan: dict[str, object],
+    begun_from: Jug | None,
+    is_arm: bool = False,
+) -> Jug:
     """A new jug with this plan as its first, perhaps begun from another's.
 
     Raises JobError for a name that cannot be, or a full kitchen.
@@ -55,7 +61,12 @@ def begin_with(account: Account, name: str, plan: dict[str, object], begun_from:
     try:
         with transaction.atomic():
             jug = Jug.objects.create(
-                account=account, number=last + 1, name=name, plan_version=1, begun_from=begun_from
+                account=account,
+                number=last + 1,
+                name=name,
+                plan_version=1,
+                begun_from=begun_from,
+                is_arm=is_arm,
             )
             jug.plans.create(version=1, plan=plan)
     except IntegrityError:

@@ -40,7 +40,7 @@ def _outcome(recipe: Recipe, index: int, by: int, amount: float) -> OutcomeOut:
     each = result.bottles.each
     return OutcomeOut(
         amount=amount,
-        abv=result.glass.abv,
+        abv=result.glass.abv.value,
         fill_ml=result.must.in_vessel_ml,
         each=None if each is None else f"{each:.2f}",
         why_not="",

@@ -7,44 +7,86 @@ from core.errors import JobError
 from core.reading import Cause
 from server.config.problems import ConflictError, QuestionedError
 from server.jugs.models import BottleCount, Bottling
-from server.jugs.schemas import BottlingIn
+from server.jugs.schemas import BottleOutcome, BottlingIn
 from server.jugs.state import JugState
 
+_LEAST_REASON, _MOST_REASON = 3, 300
 
-def count(payload: BottlingIn) -> dict[int, int]:
-    """{size in ml: how many}. Raises JobError when a size stands there twice."""
-    counts: dict[int, int] = {}
+
+def check_lines(payload: BottlingIn) -> None:
+    """Raises JobError when a lot stands there twice."""
+    seen = set()
     for line in payload.bottles:
-        if line.size_ml in counts:
+        key = (line.size_ml, line.bottle, line.closure)
+        if key in seen:
             raise JobError(f"{line.size_ml} ml is counted twice: once is enough.", "bottles")
-        counts[line.size_ml] = line.count
-    return counts
+        seen.add(key)
 
 
 def fill_bottles(state: JugState, payload: BottlingIn) -> Bottling:
-    """Keep what was bottled. Raises JobError for bottles that cannot be, ConflictError when
-    it is bottled already, QuestionedError when the ferment is not proven done."""
+    """Keep what was bottled.
+
+    Raises JobError for bottles that cannot be, or may not be closed without a reason;
+    ConflictError when it is bottled already; QuestionedError where it is worth a thought.
+    """
     if state.bottling:
         raise ConflictError("This jug is bottled already.")
     if state.progress is None:
         raise JobError("Write down a reading first: without one nobody knows what is in it.")
-    counts = count(payload)
-    state.bottling_out(counts, None)
-    if not state.progress.done and not payload.insist:
-        raise QuestionedError(
-            "bottles",
-            "The readings do not prove that this jug is done. Sugar that ferments in a closed"
-            " bottle can burst it.",
-            (Cause("not_done", state.progress.advice),),
-        )
+    check_lines(payload)
+    payload.against_advice = payload.against_advice.strip()
+    lots = state.bottling_out(payload, None).bottles
+    _check_closing(lots, payload)
     try:
         with transaction.atomic():
-            bottling = state.jug.bottlings.create(at=timezone.now())
-            BottleCount.objects.bulk_create(
-                BottleCount(bottling=bottling, size_ml=size, count=many)
-                for size, many in counts.items()
-                if many
-            )
+            return _kept(state, payload, lots)
     except IntegrityError:
         raise ConflictError("This jug is bottled already.") from None
+
+
+def _check_closing(lots: list[BottleOutcome], payload: BottlingIn) -> None:
+    wrong = [lot for lot in lots if lot.closing and lot.closing.verdict == "do_not"]
+    reason = payload.against_advice
+    if len(reason) > _MOST_REASON:
+        raise JobError(f"At most {_MOST_REASON} letters fit here.", "against_advice")
+    if wrong and len(reason) < _LEAST_REASON:
+        raise JobError(
+            f"{wrong[0].name}: {wrong[0].closing.why if wrong[0].closing else ''} To close it all"
+            " the same, write why: the reason stays with the bottles and on their labels.",
+            "against_advice",
+        )
+    unsure = [lot for lot in lots if lot.closing and lot.closing.verdict == "think"]
+    if unsure and not wrong and not payload.insist:
+        raise QuestionedError(
+            "bottles",
+            "Think again before these are closed.",
+            tuple(
+                Cause("think", f"{lot.name}: {lot.closing.why}") for lot in unsure if lot.closing
+            ),
+        )
+    if not wrong:
+        # Nobody argued with a bottle that bears it.
+        payload.against_advice = ""
+
+
+def _kept(state: JugState, payload: BottlingIn, lots: list[BottleOutcome]) -> Bottling:
+    primed, held = payload.priming, payload.stabilised
+    bottling = state.jug.bottlings.create(
+        at=timezone.now(),
+        priming_sugar=primed.sugar if primed else "sucrose",
+        priming_g_per_l=primed.g_per_l if primed else 0.0,
+        sulphite_g=held.sulphite_g if held else 0.0,
+        sorbate_g=held.sorbate_g if held else 0.0,
+        against_advice=payload.against_advice,
+    )
+    BottleCount.objects.bulk_create(
+        BottleCount(
+            bottling=bottling,
+            size_ml=lot.size_ml,
+            count=lot.count,
+            bottle=lot.bottle,
+            closure=lot.closure,
+        )
+        for lot in lots
+    )
     return bottling

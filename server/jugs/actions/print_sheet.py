@@ -56,7 +56,7 @@ def _context(state: JugState) -> dict[str, Any]:
         ],
         "starts": _gravity(result.must.sg),
         "ends": _gravity(result.finish.sg),
-        "abv": f"{result.glass.abv:.1f} % vol",
+        "abv": f"{result.glass.abv.value:.1f} % vol",
         "word": result.glass.word,
         "steps": result.glass.steps,
         "warnings": result.warnings,

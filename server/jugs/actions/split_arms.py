@@ -62,4 +62,4 @@ def _arm(state: JugState, arm: ArmIn, share: float, index: int) -> Jug:
     name = arm.name.strip() or f"{state.jug.name}, arm {index + 1}"
     # Says what is wrong before anything is kept.
     evaluate(recipe_of(worked, state.jug.account.currency))
-    return begin_with(state.jug.account, name, worked, state.jug)
+    return begin_with(state.jug.account, name, worked, state.jug, is_arm=True)

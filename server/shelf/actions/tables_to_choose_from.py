@@ -7,6 +7,7 @@ from core.must import WEIGHED
 from core.verdict import WORDS
 from server.shelf.schemas import (
     BottleOut,
+    ClosureOut,
     KindOut,
     NamedOut,
     ReferenceOut,
@@ -67,5 +68,16 @@ def tables_to_choose_from() -> ReferenceOut:
         bottles=[
             BottleOut(key=b.key, name=b.name, volume_ml=b.volume_ml)
             for b in tables.BOTTLES.values()
+        ],
+        closures=[
+            ClosureOut(
+                bottle=c.bottle,
+                closure=c.closure,
+                bottle_name=c.bottle_name,
+                closure_name=c.closure_name,
+                limit_volumes=c.limit_volumes,
+                still=c.still,
+            )
+            for c in tables.CLOSURES.values()
         ],
     )

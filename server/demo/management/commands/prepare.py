@@ -1,13 +1,9 @@
-"""Bring the database up to date, and load the demo kitchen when it is offered."""
+"""Bring the database up to date."""
 
 from typing import Any
 
-from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
-from django.utils import timezone
-
-from server.demo.load import load
 
 
 class Command(BaseCommand):
@@ -15,5 +11,3 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         call_command("migrate", verbosity=0, interactive=False)
-        if settings.AMBER_DEMO and load(timezone.now()):
-            self.stdout.write("The demo kitchen is set up.")

@@ -1,0 +1,43 @@
+"""Do a write once, however often it arrives: by a key its sender made."""
+
+import re
+from collections.abc import Callable
+
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+
+from server.accounts.models import Account, SentOnce
+
+HEADER = "Idempotency-Key"
+_KEY = re.compile(r"[\w-]{8,64}")
+_WRITES = ("POST", "PUT", "DELETE")
+# Answers that are kept to be given again; larger ones are files, which nobody sends twice.
+_MOST_KEPT = 2_000_000
+
+
+class OnceMiddleware:
+    """Runs a signed-in write that carries a key in one transaction with the key itself.
+
+    A second one with the same key waits for the first and gets its answer. A refusal is not
+    kept: what was refused may be tried again.
+    """
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self._get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        key = request.headers.get(HEADER, "")
+        account = request.user if request.method in _WRITES and _KEY.fullmatch(key) else None
+        if not isinstance(account, Account):
+            return self._get_response(request)
+        with transaction.atomic():
+            # Waits here while the first of two is still at work.
+            sent, first = SentOnce.objects.get_or_create(account=account, key=key)
+            if not first and sent.answer is not None:
+                return HttpResponse(bytes(sent.answer), content_type="application/json")
+            response = self._get_response(request)
+            if response.status_code == 200 and len(response.content) <= _MOST_KEPT:
+                SentOnce.objects.filter(id=sent.id).update(answer=response.content)
+            else:
+                transaction.set_rollback(True)
+            return response
