@@ -15,7 +15,7 @@ MOST_VOLUMES = 100.0
 # J/mol: van 't Hoff's line through Agabaliantz's tables (memory; gives the pressures that
 # common practice tables have for wine).
 _WINE_ABV = 12.5
-_WINE_G_PER_L = 1.21
+_WINE_G_PER_L = 1.22
 _WINE_HEAT = 24_800.0
 _GAS_CONSTANT = 8.314
 

@@ -63,7 +63,7 @@ def _engine() -> "phreeqc.Phreeqc":
     return engine
 
 
-def _by_phreeqc(solution: Solution) -> float:
+def by_phreeqc(solution: Solution) -> float:
     """pH of the same solution; litres and kilograms of water are taken as one."""
     acids = "\n".join(f" {_NAMES[key]} {1000 * mol}" for key, mol in solution.acids.items())
     text = (
@@ -93,12 +93,12 @@ _READ = solution_from("malic", 0.080, 3.50)
 
 CHECKS = [
     *(
-        Check(f"pH of {name}", ph_of(solution), _by_phreeqc(solution), 0.05, "pH", _PHREEQC)
+        Check(f"pH of {name}", ph_of(solution), by_phreeqc(solution), 0.05, "pH", _PHREEQC)
         for name, solution in _MUSTS.items()
     ),
-    Check("pH of orange and grape, half and half", ph_of(_HALVES), _by_phreeqc(_HALVES), 0.05, "pH", _PHREEQC),
+    Check("pH of orange and grape, half and half", ph_of(_HALVES), by_phreeqc(_HALVES), 0.05, "pH", _PHREEQC),
     Check("pH of a juice known by its acidity and pH", ph_of(_READ), 3.50, 1e-4, "pH", "its own reading"),
-    Check("the same by phreeqc", _by_phreeqc(_READ), 3.50, 0.05, "pH", _PHREEQC),
+    Check("the same by phreeqc", by_phreeqc(_READ), 3.50, 0.05, "pH", _PHREEQC),
     Check("1 g/L tartaric as malic", ta_as(1, "tartaric", "malic"), 0.893, 5e-4, "g/L", "molar masses, 67.04 / 75.04"),
     Check("1 g/L tartaric as citric", ta_as(1, "tartaric", "citric"), 0.853, 5e-4, "g/L", "molar masses, 64.04 / 75.04"),
     Check("potassium bicarbonate for 1 g/L less in 1 L", bicarbonate_to_add(1000, 1, "tartaric").mass_g, 1.34, 0.01, "g", "molar masses, 100.12 / 75.04"),

@@ -1,10 +1,11 @@
 """docs/verification.md, written from the checks: python -m tests.oracles.report"""
 
 import math
+from collections import Counter
 from pathlib import Path
 
-from tests.oracles import acid, density, gas, must, refraction, units, usda
-from tests.oracles.check import Check
+from tests.oracles import acid, bottle, density, gas, must, refraction, units, usda
+from tests.oracles.check import KINDS, Check
 from tests.oracles.recalled import NOT_FOLLOWED, RECALLED
 
 PAGE = Path(__file__).parents[2] / "docs" / "verification.md"
@@ -16,6 +17,7 @@ AREAS: list[tuple[str, list[Check]]] = [
     ("Musts, strength and ends", must.CHECKS),
     ("Acid, preservatives and nutrient", acid.CHECKS),
     ("Gas", gas.CHECKS),
+    ("Bottles, bicarbonate and intervals", bottle.CHECKS),
     ("Kitchen amounts", units.CHECKS),
 ]
 
@@ -36,13 +38,13 @@ def _figure(value: float, tolerance: float) -> str:
 
 def render() -> str:
     """The page."""
-    lines = [_HEAD]
+    lines = [_HEAD, *(f"* *{kind}*: {meaning}" for kind, meaning in KINDS.items()), ""]
     for area, checks in AREAS:
         lines += [
             f"## {area}",
             "",
-            "| what | ours | outside | difference | tolerance | unit | source |",
-            "|---|--:|--:|--:|--:|---|---|",
+            "| what | ours | outside | difference | tolerance | unit | kind | source |",
+            "|---|--:|--:|--:|--:|---|---|---|",
         ]
         for check in checks:
             ours, outside, difference = (
@@ -51,11 +53,12 @@ def render() -> str:
             )
             lines.append(
                 f"| {check.what} | {ours} | {outside} | {difference} | {check.tolerance:g}"
-                f" | {check.unit} | {check.source} |"
+                f" | {check.unit} | {check.kind} | {check.source} |"
             )
         lines.append("")
     count = sum(len(checks) for _, checks in AREAS)
-    lines.append(f"{count} checks.")
+    kinds = Counter(check.kind for _, checks in AREAS for check in checks)
+    lines.append(f"{count} checks: " + ", ".join(f"{kinds[kind]} {kind}" for kind in KINDS) + ".")
     lines += _two_columns("Recalled constants", "constant", "second route", RECALLED)
     lines += _two_columns(
         "In common use, and not followed", "formula or figure", "why", NOT_FOLLOWED
