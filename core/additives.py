@@ -50,11 +50,20 @@ class Finding:
 
 @dataclass(frozen=True, slots=True)
 class Ingredients:
-    """All findings in order, and the verdict: will_not_ferment, hard or ferments."""
+    """All findings in order, and the verdict: will_not_ferment, hard, ferments, or unknown
+    where no ingredients were seen."""
 
     findings: tuple[Finding, ...]
     verdict: str
     sentence: str
+
+
+UNKNOWN = Ingredients(
+    (),
+    "unknown",
+    "No ingredients were read: look on the pack for a preservative before it is poured.",
+)
+"""What is said of a label whose ingredients nobody saw."""
 
 
 @cache
@@ -118,11 +127,23 @@ _PRESERVED = re.compile(
 # "(202, 211)" or ": 202" after such a word needs no E.
 _BARE = re.compile(r"[\s:(\[]*(\d{3,4})(?:\s*(?:,|and|&|/|\+)\s*(\d{3,4}))*")
 _NO = re.compile(
-    r"(?<!\w)(?:no(?:\s+added)?|without(?:\s+added)?|free\s+(?:from|of)|contains\s+no|sans|sin|ohne"
+    r"(?<!\w)(?:no(?:\s+added)?|zero|frei\s+von|without(?:\s+added)?|free\s+(?:from|of)|contains\s+no|sans|sin|ohne"
     r"|not\s+contain)(?:\s+[\w-]+){0,2}\s*$"
 )
 _FREE = re.compile(r"[\s-]*free(?!\s*(?:from|of|range))(?!\w)")
 _NONE = re.compile(r"\s*:?\s*(?:none|nil|no|keine?|ningun[oa]?|aucun|sans|0)(?!\w)")
+# "Free from colours, flavours and sorbates": a list that is denied goes on to its "and".
+_NO_LIST = re.compile(
+    r"(?<!\w)(?:no(?:\s+added)?|without|free\s+(?:from|of)|contains\s+no|sans|sin|ohne"
+    r"|frei\s+von|zero)(?:\s+[\w-]+){1,3}(?:\s*,\s*[\w-]+(?:\s+[\w-]+){0,2}){0,4}\s*,?"
+    r"\s+(?:and|or|nor|und|oder|et|ou|y|o|ni)(?:\s+[\w-]+)?\s*$"
+)
+# What is printed by the line, not by the recipe: lot codes and dates.
+_CODES = re.compile(
+    r"(?<!\w)(?:lot|lote|batch|charge|los|l)(?:\s*(?:no|nr|num|n°|number|code))?\s*[.:#]*\s*"
+    r"[a-z]{0,3}[\s-]?\d[\w/-]*(?!\w)"
+    r"|(?<!\w)(?:best\s+before|use\s+by|bbe?|exp(?:iry)?|mhd)(?:\s+end)?\s*[.:]*\s*[\d./\s-]{4,20}"
+)
 # How far after "preservative" its name may stand.
 _NEAR = 40
 
@@ -137,6 +158,7 @@ def read_ingredients(text: str) -> Ingredients:
     if len(text) > _MOST_LETTERS:
         raise JobError("That is more than a label holds: paste the ingredients alone.", "text")
     folded = fold(text)
+    folded = _CODES.sub(lambda match: " " * len(match[0]), folded)
     found = [*_by_number(folded), *_by_name(folded), *_bare_numbers(folded)]
     found = [f for f in _without_overlaps(found) if not _denied(folded, f)]
     found += _nameless(folded, found)
@@ -198,7 +220,7 @@ def _without_overlaps(found: list[Finding]) -> list[Finding]:
 
 def _denied(folded: str, finding: Finding) -> bool:
     clause = re.split(r"[.;:()\[\]\n]", folded[max(0, finding.start - 60) : finding.start])[-1]
-    return bool(_NO.search(clause) or _FREE.match(folded, finding.end))
+    return bool(_NO.search(clause) or _NO_LIST.search(clause) or _FREE.match(folded, finding.end))
 
 
 def _nameless(folded: str, found: list[Finding]) -> list[Finding]:

@@ -54,7 +54,7 @@ _CONTAINS = re.compile(
 _SHARE = re.compile(r"%[^\n\d;|]{0,24}$")
 _PER_ONE_SERVING = re.compile(rf"(?<!\w){_PER}\s+(?:{_ONE}\s+)?{_SERVING}(?!\w)")
 _PER_LITRE = re.compile(rf"(?<!\w){_PER}\s+(?:litre|liter|litro|l)(?!\w)|(?<=g)/l(?!\w)")
-_BARE_100 = re.compile(r"(?:/|(?<![\w.,]))\s*(100)\s*(ml|g|gr)(?![a-z])")
+_BARE_100 = re.compile(r"(?:/\s{0,8})?(?<![\w.,])(100)\s*(ml|g|gr)(?![a-z])")
 _EITHER = re.compile(r"(?<!\w)(100)\s*(?:ml\s*/\s*g|g\s*/\s*ml|ml\s+(?:or|oder|ou|o)\s+g)(?!\w)")
 _PREPARED = re.compile(
     r"(?<!\w)(?:as\s+)?(?:diluted|prepared|made\s+up|reconstituted|ready[\s-]to[\s-]drink|when\s+mixed"
@@ -76,8 +76,12 @@ def bases_in(folded: str) -> list[Basis]:
         for match in _EITHER.finditer(folded)
     ]
 
+    taken = bytearray(len(folded))
+    for basis in found:
+        taken[basis.start : basis.end] = b"\1" * (basis.end - basis.start)
+
     def free(match: re.Match[str]) -> bool:
-        return not any(b.start < match.end() and match.start() < b.end for b in found)
+        return not any(taken[match.start() : match.end()])
 
     for pattern in (_CONTAINS, _PER_SERVING, _PER_AMOUNT, _PER_GLUED, _BARE_100):
         for match in pattern.finditer(folded):
@@ -96,6 +100,7 @@ def bases_in(folded: str) -> list[Basis]:
             heads = pattern is not _PER_SERVING or bool(_BEGINS_PER.match(match[0]))
             if value and not _is_share(folded, match.start()):
                 found.append(Basis(value, unit, False, *match.span(), size.sure, heads))
+                taken[match.start() : match.end()] = b"\1" * (match.end() - match.start())
     found += [
         Basis(1000, "ml", False, *match.span())
         for match in _PER_LITRE.finditer(folded)
@@ -110,7 +115,12 @@ def bases_in(folded: str) -> list[Basis]:
     if told and not columns and not any(b.heads for b in found):
         found = [replace(b, heads=True) for b in found]
     found = sorted([*found, *columns], key=lambda basis: basis.start)
-    stated = [_with_state(folded, basis, found) for basis in found]
+    ends = [0, *(basis.end for basis in found)]
+    starts = [*(basis.start for basis in found[1:]), len(folded)]
+    stated = [
+        _with_state(folded, basis, earlier, later)
+        for basis, earlier, later in zip(found, ends, starts, strict=False)
+    ]
     return _headed(folded, stated)
 
 
@@ -168,12 +178,11 @@ def _surest(sizes: list[Amount]) -> Amount:
     return next((s for s in (*drinks, *sizes) if s.sure), (drinks or sizes)[0])
 
 
-def _with_state(folded: str, basis: Basis, bases: list[Basis]) -> Basis:
-    """The basis with whether its figures are for the drink as made up."""
-    later = [b.start for b in bases if b.start > basis.start]
-    after = folded[basis.end : min([basis.end + 45, *later])]
-    earlier = [b.end for b in bases if b.end <= basis.start]
-    before = folded[max([basis.start - 30, *earlier, 0]) : basis.start]
+def _with_state(folded: str, basis: Basis, earlier: int, later: int) -> Basis:
+    """The basis with whether its figures are for the drink as made up; `earlier` is where the
+    one before it ends, `later` where the next begins."""
+    after = folded[basis.end : min(basis.end + 45, later)]
+    before = folded[max(basis.start - 30, min(earlier, basis.start)) : basis.start]
     before = before.rpartition("\n")[2] if basis.start else before
     for context in (after.partition("\n")[0] or after, before):
         if _AS_SOLD.search(context):

@@ -39,8 +39,11 @@ _FIGURE_BEFORE = re.compile(
 # "(g)" or ", g" beside a name marks every figure of its row.
 _HEADED_G = re.compile(r"\s*[,:]?\s*\(?\s*(?:in\s+)?g\s*\)?(?=[\s:\d])")
 # Between a name and its figures, and between figures, stand no words but these.
+_LETTER = re.compile(r"[^\W_]")
 _WORDS_BETWEEN = re.compile(r"(?<![^\W\d_])(?!(?:ri|ar|nrv|vrn|dv|gda|total|avg|ca)\b)[^\W\d_]{2,}")
 _FAR = 130
+# So near before a name stands a figure that is its own.
+_CLOSE = 40
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,7 +140,9 @@ def _rows(masked: str) -> list[Row]:
         end = names[index + 1].start() if index + 1 < len(names) else len(masked)
         figures = _figures(masked, name.end(), min(end, name.end() + _FAR))
         if not figures:
-            waiting.append(key)
+            # Names of a table follow one another; "sugar" among ingredients has words behind it.
+            listed = not _LETTER.search(masked, name.end(), min(end, name.end() + _FAR))
+            waiting = [*waiting, key] if listed else []
             continue
         # Names in one line and figures in the next: as many figures as names, in their order.
         grams = [other for other in (*waiting, key) if other != "energy"]
@@ -156,7 +161,10 @@ def _figures_before(masked: str, names: list[re.Match[str]]) -> list[Row]:
     is that the first name has one before it, and the last has none after.
     """
     weighed = [name for name in names if name.lastgroup != "energy"]
-    found = [_FIGURE_BEFORE.search(masked, 0, name.start()) for name in weighed]
+    found = [
+        _FIGURE_BEFORE.search(masked, max(0, name.start() - _CLOSE), name.start())
+        for name in weighed
+    ]
     if not found or found[0] is None or _figures(masked, weighed[-1].end(), len(masked)):
         return []
     rows = []

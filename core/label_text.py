@@ -6,10 +6,11 @@ Spanish.
 """
 
 import re
+from bisect import bisect_right
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from core.additives import Ingredients, fold, read_ingredients
+from core.additives import UNKNOWN, Ingredients, fold, read_ingredients
 from core.errors import JobError
 from core.fruit_names import Named, fruits_in, kinds_in
 from core.label import Label, neat, read_label, undiluted
@@ -77,9 +78,15 @@ def read_label_text(text: str) -> LabelText:
     ):
         fields.setdefault(field.key, field)
     label, why_not = _label(fields)
-    return LabelText(fields, read_ingredients(text), label, why_not, _hints(folded))
+    ingredients = read_ingredients(text)
+    if not ingredients.findings and not _INGREDIENTS.search(folded):
+        ingredients = UNKNOWN
+    return LabelText(fields, ingredients, label, why_not, _hints(folded))
 
 
+_INGREDIENTS = re.compile(
+    r"(?<!\w)(?:ingredients?|zutat(?:en)?|ingredientes?|composition|composicion)(?!\w)"
+)
 _TAG = re.compile(r"</?[a-z][^<>]{0,200}>|&(?:nbsp|amp|lt|gt|#\d{1,4});")
 
 
@@ -195,6 +202,8 @@ def _about_size(size: Amount) -> str:
     return "A fluid ounce or pint differs by country: give it in ml."
 
 
+_ADDED = re.compile(r"(?<!\w)(?:add|with|mit|mix)\s{0,3}$")
+_OF_WATER = re.compile(rf"\s*(?:of\s+|de\s+|d')?(?:\w+\s+)?{_WATER}(?!\w)")
 _SEVERAL = re.compile(rf"(?<![\w.,])(\d{{1,2}})\s*[x×]\s*{_SOME}")
 _LEAST_PACK_G = 40.0
 
@@ -207,17 +216,21 @@ def _sizes(folded: str, taken: list[tuple[int, int]]) -> Iterator[Field]:
         yield _pack(size, match.start(), match.end(), "")
         return
     nutrients = [m.end() for m in NUTRIENT.finditer(text)]
+
+    def beside_nutrient(start: int) -> bool:
+        before = bisect_right(nutrients, start)
+        return before > 0 and start - nutrients[before - 1] < 25
+
     found = []
     for match in AMOUNT.finditer(text):
         size = amount(match[1], match[2])
         if size.g is not None and (
-            size.g < _LEAST_PACK_G
-            or (size.g <= 115 and any(0 <= match.start() - end < 25 for end in nutrients))
+            size.g < _LEAST_PACK_G or (size.g <= 115 and beside_nutrient(match.start()))
         ):
             continue
-        if re.search(r"(?<!\w)(?:add|with|mit|mix)\s{0,3}$", text[: match.start()]) or re.match(
-            rf"\s*(?:of\s+|de\s+|d')?(?:\w+\s+)?{_WATER}(?!\w)", text[match.end() :]
-        ):
+        before = text[max(match.start() - 10, 0) : match.start()]
+        after = text[match.end() : match.end() + 60]
+        if _ADDED.search(before) or _OF_WATER.match(after):
             continue
         found.append((size, match))
     volumes = [(s, m) for s, m in found if s.ml is not None]

@@ -14,6 +14,8 @@ from core.must import NOTHING, Mix, Pour, mix_of
 _ABV_WEIGHT = 0.5
 _FILL_WEIGHT = 0.1
 _MOST_TIMES = 50.0
+# No aim has more to give than strength and fill ask for; past this it is none.
+_MOST_GIVING = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,7 +36,9 @@ def nearest(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None)
     """
     aim = replace(aim, acid_g_per_l=None, tannin_g_per_l=None, shares={})
     names = [pour.name for pour in pours]
-    giving = [name for name in aim.names() if names.count(name) == 1]
+    giving = [name for name in aim.names() if names.count(name) == 1][:_MOST_GIVING]
+    if aim.fill_ml is not None and aim.fill_ml <= 0:
+        raise JobError("Give the fill in ml, like 4500.", "aim.fill_ml")
     most = MOST_ABV if tolerance_abv is None else tolerance_abv
     if aim.abv is not None and aim.abv > most:
         aim = replace(aim, abv=most)

@@ -8,7 +8,7 @@ from core.cost import read_price
 from core.errors import JobError
 from core.units import ML, G
 
-NUMBER = r"\d{1,3}(?:[ \u202f.,]\d{3})+(?!\d)|\d{1,6}(?:[.,]\d{1,4})?"
+NUMBER = r"\d{1,3}(?:[ \u202f.,]\d{3}){1,2}(?![ \u202f.,]?\d)|\d{1,6}(?:[.,]\d{1,4})?"
 """A number with a point or comma for its decimals, or thousands set apart."""
 
 # As printed, on folded text; what a bare "fl oz" is depends on where it was printed.

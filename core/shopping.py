@@ -5,7 +5,7 @@ packs; water is free. Solved with scipy's HiGHS.
 """
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
@@ -13,7 +13,7 @@ import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.sparse import coo_array
 
-from core.aim import Aim, solve
+from core.aim import MOST_ABV, Aim, solve
 from core.cost import Pack, money
 from core.errors import JobError
 from core.ferment import dry_abv
@@ -21,8 +21,13 @@ from core.must import NOTHING, Mix, Pour, mix_of
 
 # Of the strength aimed for, how far whole packs may stay off, % vol.
 _STRENGTH_SLACK = 0.1
-_WHOLE = ("juice", "fruit")
+_WHOLE = ("juice", "fruit", "kit")
 _SECONDS = 10.0
+# How far acid and the like move the strength that so much sugar gives, as a share of it; how
+# often a basket beyond the slack is cut off; and how near to the slack's edge is on it, % vol.
+_SOLIDS_MOVE = 0.006
+_ROUNDS = 12
+_NEAR_ENOUGH = 1e-4
 # What the solver's arithmetic may leave of a pack.
 _HAIR = 1e-6
 
@@ -116,17 +121,30 @@ class Basket:
         return (*(item.offer.poured(item.amount) for item in self.items), water)
 
 
+@dataclass(frozen=True, slots=True)
+class Found:
+    """Baskets, best first. `sure` is False where time ran out before the best was proven."""
+
+    baskets: tuple[Basket, ...]
+    sure: bool
+
+
+def _as_long_as_it_takes() -> float:
+    return _SECONDS
+
+
 def cheapest(
     offers: Sequence[Offer],
     abv: float,
     fill_ml: float,
     limits: Limits = Limits(),
     plans: int = 1,
-) -> tuple[Basket, ...]:
+    seconds_left: Callable[[], float] = _as_long_as_it_takes,
+) -> Found:
     """The cheapest baskets that reach `abv` (% vol, within 0.1) in `fill_ml`, best first.
 
-    Each further plan does without some product of every plan before. Raises JobError when
-    nothing on offer does it.
+    Each further plan does without some product of every plan before. When `seconds_left` runs
+    out, the best found so far. Raises JobError when nothing on offer does it.
     """
     if not offers:
         raise JobError("There is nothing to choose from: put something on the shelf.", "offers")
@@ -139,8 +157,10 @@ def cheapest(
     model = _Model(offers, fill_ml, limits)
     baskets: list[Basket] = []
     taken: list[frozenset[int]] = []
+    sure = True
     for _ in range(plans):
-        found = _reach(model, abv, taken)
+        found = _reach(model, abv, taken, seconds_left)
+        sure = sure and model.proven
         if found is None:
             break
         basket, used = found
@@ -149,10 +169,12 @@ def cheapest(
     if not baskets:
         raise JobError(
             f"Nothing on offer reaches {abv:g} % in {fill_ml / 1000:.2f} L within these limits:"
-            " allow another kind, less juice, or some sugar.",
+            " allow another kind, less juice, or some sugar."
+            if sure
+            else "No basket was found in the time there is: fewer products, or wider limits.",
             "offers",
         )
-    return tuple(baskets)
+    return Found(tuple(baskets), sure)
 
 
 def _sugar_wanted_g(abv: float, fill_ml: float) -> float:
@@ -163,22 +185,40 @@ def _sugar_wanted_g(abv: float, fill_ml: float) -> float:
 
 
 def _reach(
-    model: "_Model", abv: float, taken: Sequence[frozenset[int]]
+    model: "_Model",
+    abv: float,
+    taken: Sequence[frozenset[int]],
+    seconds_left: Callable[[], float],
 ) -> tuple[Basket, frozenset[int]] | None:
-    """Solve with a first guess of the sugar, then put it right by what came out."""
-    wanted = _sugar_wanted_g(abv, model.fill_ml)
-    slack = _STRENGTH_SLACK / abv
-    found = None
-    for _ in range(4):
-        found = model.solve(wanted * (1 - slack / 2), wanted * (1 + slack / 2), taken)
+    """The cheapest within the slack of the strength; None when there is none.
+
+    Bounds on the sugar are set a hair too wide at first, for other solids move the strength a
+    little, and drawn in past each basket that comes out beyond the slack.
+    """
+    least = _sugar_wanted_g(max(abv - _STRENGTH_SLACK, 0.01), model.fill_ml) * (1 - _SOLIDS_MOVE)
+    most = _sugar_wanted_g(min(abv + _STRENGTH_SLACK, MOST_ABV), model.fill_ml) * (1 + _SOLIDS_MOVE)
+    for _ in range(_ROUNDS):
+        if least > most:
+            return None
+        if seconds_left() <= 0:
+            model.proven = False
+            return None
+        found = model.solve(least, most, taken, seconds_left())
         if found is None:
             return None
-        found = (_filled_up(found[0], model.fill_ml), found[1])
-        reached = dry_abv(_mix(found[0].pours()))
-        if abs(reached - abv) <= _STRENGTH_SLACK:
-            return found
-        wanted *= abv / reached
-    return found
+        basket = _filled_up(found[0], model.fill_ml)
+        mix = _mix(basket.pours())
+        reached = dry_abv(mix)
+        if abs(reached - abv) <= _STRENGTH_SLACK + _NEAR_ENOUGH:
+            return basket, found[1]
+        # The same things with so much sugar would just reach the slack's edge.
+        edge = abv + (_STRENGTH_SLACK if reached > abv else -_STRENGTH_SLACK)
+        at_edge = mix.ferment * edge / reached
+        if reached > abv:
+            most = min(at_edge, mix.ferment * (1 - _HAIR))
+        else:
+            least = max(at_edge, mix.ferment * (1 + _HAIR))
+    return None
 
 
 def _filled_up(basket: Basket, fill_ml: float) -> Basket:
@@ -202,6 +242,7 @@ class _Model:
         self.offers = offers
         self.fill_ml = fill_ml
         self._limits = limits
+        self.proven = True
         self._count = len(offers)
         per_pack = [mix_of(offer.poured(offer.pack_size)) for offer in offers]
         self._sugar = np.array([mix.ferment for mix in per_pack])
@@ -211,7 +252,11 @@ class _Model:
         self._most = np.array([max(1, math.ceil(fill_ml / max(r, 1.0))) for r in self._room])
 
     def solve(
-        self, least_sugar: float, most_sugar: float, taken: Sequence[frozenset[int]]
+        self,
+        least_sugar: float,
+        most_sugar: float,
+        taken: Sequence[frozenset[int]],
+        seconds: float = _SECONDS,
     ) -> tuple[Basket, frozenset[int]] | None:
         """The cheapest basket within these bounds that repeats no set of products taken."""
         n = self._count
@@ -242,8 +287,10 @@ class _Model:
             constraints=rows.constraint(),
             bounds=Bounds(0, upper),
             integrality=integer,
-            options={"time_limit": _SECONDS, "mip_rel_gap": 0.0},
+            options={"time_limit": max(seconds, 0.01), "mip_rel_gap": 0.0},
         )
+        # 1: a limit was reached first; what there is may still be a basket.
+        self.proven = result.status != 1
         if result.x is None:
             return None
         return self._basket(result.x)

@@ -7,7 +7,16 @@ from core.carton import MOST_FERMENTABLE_BRIX, CartonFacts
 from core.must import Pour
 from core.sweeten import sugar_lifting_points
 
-CODES = ("ferments", "hard", "will_not_ferment", "thin", "wants_water", "no_sugar", "supply")
+CODES = (
+    "ferments",
+    "hard",
+    "will_not_ferment",
+    "thin",
+    "wants_water",
+    "no_sugar",
+    "supply",
+    "refused",
+)
 """Every verdict there is."""
 
 WORDS = {
@@ -18,6 +27,7 @@ WORDS = {
     "wants_water": "wants water first",
     "no_sugar": "nothing ferments",
     "supply": "a helper",
+    "refused": "look again",
 }
 """Each verdict in two or three words."""
 
@@ -71,9 +81,7 @@ def verdict(pour: Pour, known: CartonFacts, ingredients: Ingredients | None) -> 
         reason = f"Alone it comes to {known.strength_alone.value:.1f} %: give it sugar or honey."
     else:
         code = "ferments"
-        reason = (
-            "Nothing here stops yeast." if ingredients else "Nobody has read its ingredients yet."
-        )
+        reason = ingredients.sentence if ingredients else "Nobody has read its ingredients yet."
     if "stays_sweet" in effects:
         uses.append("Its sweetener stays sweet whatever the yeast does.")
     if "hazy" in effects:

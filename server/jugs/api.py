@@ -22,6 +22,7 @@ from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
 from server.jugs.models import Jug, PlanVersion
+from server.jugs.rows import rows
 from server.jugs.schemas import (
     BottlingIn,
     BottlingOut,
@@ -29,6 +30,7 @@ from server.jugs.schemas import (
     JugIn,
     JugOut,
     JugRow,
+    JugsQuery,
     KeepPlanIn,
     KeptOut,
     LinkOut,
@@ -40,7 +42,7 @@ from server.jugs.schemas import (
     SplitIn,
     VersionOut,
 )
-from server.jugs.state import JugState, jug_out, jug_row
+from server.jugs.state import JugState, jug_out
 
 router = Router(auth=signed_in)
 
@@ -72,10 +74,11 @@ def _own(request: HttpRequest, jug_id: int) -> Jug:
     return get_object_or_404(account_of(request).jugs, id=jug_id)
 
 
-@router.get("", response={200: list[JugRow], 401: Problem})
-def list_jugs(request: HttpRequest) -> list[JugRow]:
-    standing = _jugs_with_events(account_of(request)).filter(removed_at=None)
-    return [jug_row(JugState.load(jug)) for jug in standing]
+@router.get("", response={200: list[JugRow], **REFUSALS})
+def list_jugs(request: HttpRequest, page: Query[JugsQuery]) -> list[JugRow]:
+    """A page of the jugs that stand, or of those put away, the newest first."""
+    jugs = _jugs_with_events(account_of(request)).filter(removed_at__isnull=not page.put_away)
+    return rows(jugs[page.offset : page.offset + page.limit])
 
 
 @router.post("", response={200: JugOut, **_REFUSALS})

@@ -76,10 +76,12 @@ class BasketOut(BaseModel):
 
 
 class CheapestOut(BaseModel):
-    """Up to three baskets, the cheapest first; `least_juice` is the share they kept to."""
+    """Up to three baskets, the cheapest first; `least_juice` is the share they kept to. `sure`
+    is False where time ran out before the cheapest was proven."""
 
     baskets: list[BasketOut]
     least_juice: float
+    sure: bool
 
 
 class OutcomeOut(BaseModel):

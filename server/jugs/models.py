@@ -22,6 +22,9 @@ class Jug(models.Model):
     )
     # An arm got its share of that jug's must, so that jug cannot be pitched as well.
     is_arm = models.BooleanField(default=False)
+    # Its line in the list, and what made it (see server.jugs.rows).
+    row = models.JSONField(null=True)
+    row_of = models.CharField(max_length=64, blank=True)
 
     class Meta:
         ordering = ["-number"]

@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from server.shelf.schemas import IntervalOut
 
@@ -437,6 +437,14 @@ class DrinkOut(BaseModel):
     fruit: str | None
     colour: str | None
     kind: str
+
+
+class JugsQuery(BaseModel):
+    """Which stretch of the jugs; `put_away` those that were."""
+
+    offset: int = Field(0, ge=0, le=1_000_000)
+    limit: int = Field(60, ge=1, le=200)
+    put_away: bool = False
 
 
 class JugRow(BaseModel):

@@ -24,9 +24,7 @@ from server.jugs.schemas import (
     BottleOutcome,
     BottlingIn,
     BottlingOut,
-    DrinkOut,
     JugOut,
-    JugRow,
     PlanIn,
     PlanOut,
     PrimingIn,
@@ -257,38 +255,4 @@ def jug_out(state: JugState) -> JugOut:
         bottling=state.bottling_out(as_asked(state.bottling), state.bottling)
         if state.bottling
         else None,
-    )
-
-
-def _strength_now(state: JugState) -> float | None:
-    """In the bottle once it is bottled, in the vessel before that."""
-    if state.bottling:
-        drink = state.bottled(as_asked(state.bottling))
-        return drink.abv.value if drink else None
-    return state.progress.strength.mass_balance.value if state.progress else None
-
-
-def jug_row(state: JugState) -> JugRow:
-    """One line of the list."""
-    jug, gone = state.jug, state.progress
-    if state.bottling:
-        headline = "Bottled."
-    elif gone:
-        headline = gone.headline
-    else:
-        headline = "Still a plan."
-    return JugRow(
-        id=jug.id,
-        number=jug.number,
-        name=jug.name,
-        stage=state.stage,
-        begun_at=jug.begun_at,
-        headline=headline,
-        drinks=[
-            DrinkOut(fruit=pour.fruit, kind=pour.kind, colour=pour.colour)
-            for pour in PlanIn.model_validate(state.plan).pours
-        ],
-        sg=state.at_20[-1] if state.at_20 else None,
-        abv=_strength_now(state),
-        share=gone.share if gone else 0.0,
     )

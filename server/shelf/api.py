@@ -17,7 +17,7 @@ from server.shelf.actions.compare import compare
 from server.shelf.actions.judge import describe, judge
 from server.shelf.actions.look_along import look_along
 from server.shelf.actions.look_up import look_up
-from server.shelf.actions.put_on_shelf import correct, put_on_shelf, read_product
+from server.shelf.actions.put_on_shelf import correct, put_on_shelf, read_product, restore
 from server.shelf.actions.read_barcode import read_barcode
 from server.shelf.actions.read_label_text import read_label_text
 from server.shelf.actions.read_photo import read_photo
@@ -84,21 +84,18 @@ def put_product(request: HttpRequest, product_id: int, payload: ProductIn) -> Pr
     return describe(correct(_product(request, product_id), payload))
 
 
-def _set_removed(product: Product, removed: bool) -> ProductOut:
-    product.removed_at = timezone.now() if removed else None
+@router.delete("/products/{int:product_id}", response={200: ProductOut, **REFUSALS})
+def remove_product(request: HttpRequest, product_id: int) -> ProductOut:
+    """Off the shelf; `restore` puts it back."""
+    product = _product(request, product_id)
+    product.removed_at = timezone.now()
     product.save(update_fields=["removed_at"])
     return describe(product)
 
 
-@router.delete("/products/{int:product_id}", response={200: ProductOut, **REFUSALS})
-def remove_product(request: HttpRequest, product_id: int) -> ProductOut:
-    """Off the shelf; `restore` puts it back."""
-    return _set_removed(_product(request, product_id), True)
-
-
 @router.post("/products/{int:product_id}/restore", response={200: ProductOut, **REFUSALS})
 def restore_product(request: HttpRequest, product_id: int) -> ProductOut:
-    return _set_removed(_product(request, product_id), False)
+    return describe(restore(_product(request, product_id)))
 
 
 @router.post("/products/{int:product_id}/home", response={200: ProductOut, **REFUSALS})

@@ -32,6 +32,8 @@ class Product(models.Model):
     made_up = models.BooleanField(default=False)
     dilution_parts = models.FloatField(null=True)
     makes_ml = models.FloatField(null=True)
+    # As printed on a drink that is only part juice.
+    juice_percent = models.FloatField(null=True)
     measured_sg = models.FloatField(null=True)
     measured_on = models.DateField(null=True)
     pack_ml = models.FloatField(null=True)
@@ -108,6 +110,7 @@ class Product(models.Model):
             sugar=self.sugar or None,
             label=self.label(),
             measured_sg=self.measured_sg,
+            juice_percent=self.juice_percent,
         )
 
     def pack(self) -> Pack | None:

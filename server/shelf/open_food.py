@@ -9,7 +9,7 @@ from core.errors import JobError
 from core.label_text import LabelText, read_label_text
 from core.printed import read_pack
 from server.shelf.models import Product
-from server.shelf.schemas import ProductIn
+from server.shelf.schemas import KeptProduct, PriceOut, ProductIn
 
 _LINES = (
     ("energy-kcal", "Energy {} kcal"),
@@ -19,6 +19,8 @@ _LINES = (
     ("polyols", "of which polyols {} g"),
 )
 _MOST = 5000
+# Where what the shape has no place for stands whole.
+_OURS = "amber_jug"
 
 
 def name_of(record: dict[str, Any]) -> str:
@@ -65,6 +67,9 @@ def _text(record: dict[str, Any], key: str) -> str:
 
 def product_from(record: dict[str, Any]) -> ProductIn:
     """A product to put on the shelf. Raises JobError for what is missing or in doubt."""
+    ours = record.get(_OURS)
+    if isinstance(ours, dict):
+        return KeptProduct.model_validate(ours)
     text = label_text_of(record)
     name = name_of(record)
     if not name:
@@ -120,8 +125,37 @@ def record_of(product: Product) -> dict[str, Any]:
         "nutrition_data_per": per,
         "nutriments": nutriments,
         "ingredients_text": product.label_text,
-        "kind": product.kind,
-        "fruit": product.fruit,
-        "price": None if product.price is None else f"{product.price:.2f}",
-        "at_home": f"{product.at_home:g}",
+        _OURS: _whole(product).model_dump(mode="json", exclude_defaults=True),
     }
+
+
+def _whole(product: Product) -> KeptProduct:
+    """Everything the shelf knows of it, as it was typed."""
+    prices = list(product.prices.all())
+    return KeptProduct(
+        name=product.name,
+        kind=product.kind,
+        fruit=product.fruit or None,
+        sugar=product.sugar or None,
+        sugars_g=product.sugars_g or None,
+        per_ml=product.per_ml,
+        per_g=product.per_g,
+        made_up=product.made_up,
+        dilution_parts=product.dilution_parts,
+        makes_ml=product.makes_ml,
+        juice_percent=product.juice_percent,
+        measured_sg=product.measured_sg,
+        measured_on=product.measured_on,
+        pack_ml=product.pack_ml,
+        pack_g=product.pack_g,
+        pack_count=product.pack_count,
+        price=None if product.price is None else f"{product.price:.2f}",
+        label_text=product.label_text,
+        label_on=product.label_on,
+        corrected=product.corrected,
+        barcode=product.barcode,
+        colour=product.colour,
+        at_home=product.at_home,
+        best_before=product.best_before,
+        prices=[PriceOut(amount=f"{p.amount:.2f}", place=p.place, on=p.on) for p in prices],
+    )

@@ -43,6 +43,7 @@ class ProductIn(PrintedIn):
     made_up: bool = False
     dilution_parts: float | None = None
     makes_ml: float | None = None
+    juice_percent: float | None = None
     measured_sg: float | None = None
     pack_ml: float | None = None
     pack_g: float | None = None
@@ -56,6 +57,20 @@ class ProductIn(PrintedIn):
     colour: str = ""
     at_home: Decimal = Decimal(0)
     best_before: date | None = None
+
+
+class PriceOut(BaseModel):
+    amount: str
+    place: str
+    on: date
+
+
+class KeptProduct(ProductIn):
+    """A product whole, as an export keeps it: with every price seen and its dates."""
+
+    measured_on: date | None = None
+    label_on: date | None = None
+    prices: list[PriceOut] = []
 
 
 class VerdictOut(BaseModel):
@@ -107,6 +122,7 @@ class ProductOut(BaseModel):
     made_up: bool
     dilution_parts: float | None
     makes_ml: float | None
+    juice_percent: float | None
     as_sold: PrintedIn | None
     measured_sg: float | None
     measured_on: date | None
@@ -143,7 +159,7 @@ class ShelfQuery(BaseModel):
     verdict: list[str] = Field(default_factory=list)
     home: bool = False
     sort: Sort = "newest"
-    offset: int = Field(0, ge=0)
+    offset: int = Field(0, ge=0, le=1_000_000)
     limit: int = Field(100, ge=1, le=200)
 
 
@@ -153,12 +169,6 @@ class PriceIn(BaseModel):
     amount: str
     place: str = ""
     on: date | None = None
-
-
-class PriceOut(BaseModel):
-    amount: str
-    place: str
-    on: date
 
 
 class HomeIn(BaseModel):

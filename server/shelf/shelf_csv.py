@@ -14,8 +14,8 @@ from server.shelf.schemas import ProductIn
 
 COLUMNS = (
     "name", "kind", "fruit", "sugar", "sugars_g", "per", "made_up", "dilution_parts", "makes_ml",
-    "measured_sg", "pack", "price", "place", "bought_on", "at_home", "best_before", "barcode",
-    "colour", "label_text",
+    "juice_percent", "measured_sg", "pack", "price", "place", "bought_on", "at_home",
+    "best_before", "barcode", "colour", "label_text",
 )  # fmt: skip
 _NEEDED = ("name", "pack")
 _DELIMITERS = ",;\t|"
@@ -26,7 +26,8 @@ _FORMULA = ("=", "+", "-", "@", "\t", "\r")
 def write(products: Iterable[Product]) -> str:
     """The products as CSV, UTF-8 with the columns documented."""
     out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\r\n")
+    # Every cell in quotes: another delimiter must not find a formula inside one.
+    writer = csv.writer(out, lineterminator="\r\n", quoting=csv.QUOTE_ALL)
     writer.writerow(COLUMNS)
     for product in products:
         writer.writerow([_cell(product, column) for column in COLUMNS])
@@ -80,9 +81,15 @@ def rows(raw: bytes) -> Iterator[tuple[int, dict[str, str]]]:
             f"The first line has to name the columns, {', '.join(_NEEDED)} among them;"
             f" {' and '.join(missing)} is not there."
         )
-    for row, cells in enumerate(table, start=2):
-        if any(cell.strip() for cell in cells):
-            yield row, dict(zip(names, (_plain(cell) for cell in cells), strict=False))
+    try:
+        for row, cells in enumerate(table, start=2):
+            if any(cell.strip() for cell in cells):
+                yield row, dict(zip(names, (_plain(cell) for cell in cells), strict=False))
+    except csv.Error:
+        raise JobError(
+            f"Line {table.line_num} holds a cell that never ends: is a quote not closed?",
+            "file",
+        ) from None
 
 
 def _plain(cell: str) -> str:
@@ -106,6 +113,7 @@ def product_from(cells: dict[str, str]) -> ProductIn:
         made_up=_yes(given["made_up"]),
         dilution_parts=_number(given, "dilution_parts"),
         makes_ml=_number(given, "makes_ml"),
+        juice_percent=_number(given, "juice_percent"),
         measured_sg=_number(given, "measured_sg"),
         pack_ml=pack.ml,
         pack_g=pack.g,

@@ -49,3 +49,38 @@ def test_nineteen_fields_in_twenty_are_right():
 @pytest.mark.parametrize("label", LABELS, ids=lambda label: label["text"][:40])
 def test_nothing_wrong_is_put_forward_as_sure(label):
     assert [key for key, _, silent in judged(label) if silent and key != "kind"] == []
+
+
+TABLE = "per 100 ml\nEnergy 190 kJ\nFat 0 g{second}\nof which saturates 0 g\nCarbohydrate 11 g\nof which sugars 10.8 g"
+
+
+@pytest.mark.parametrize("second", ["", " 0 g"])
+@pytest.mark.parametrize("above", ["Ingredients: water, sugar, pear juice.\n", "Water, sugar, pear juice 30 %\n", "Sugar, Water\n"])  # fmt: skip
+def test_sugar_among_the_ingredients_is_no_row_of_the_table(above, second):
+    reading = read_label_text(above + TABLE.format(second=second))
+    assert reading.fields["sugars"].value == "10.8"
+    assert reading.label is not None
+
+
+@pytest.mark.parametrize("code", ["LOT E211", "Lot: E202/3", "L E211", "L211 E", "Batch no. E 202", "Charge E211"])  # fmt: skip
+def test_a_lot_code_is_no_ingredient(code):
+    reading = read_label_text(f"Ingredients: pear juice. Sugars 10.4 g per 100 ml. {code}")
+    assert reading.ingredients.verdict == "ferments"
+
+
+@pytest.mark.parametrize("said", ["Free from sorbates.", "Free from colours, flavours and sorbates.", "No added colours or benzoates.", "Zero preservatives.", "Frei von Sorbaten und Benzoaten."])  # fmt: skip
+def test_what_is_said_to_be_absent_stops_nothing(said):
+    reading = read_label_text(f"Ingredients: pear juice. {said}")
+    assert reading.ingredients.verdict == "ferments"
+
+
+def test_a_denial_ends_where_the_list_goes_on():
+    reading = read_label_text("Ingredients: water, no added colour, potassium sorbate.")
+    assert reading.ingredients.verdict == "will_not_ferment"
+
+
+def test_no_ingredients_is_no_clean_bill():
+    reading = read_label_text("Pear juice drink. Sugars 10.4 g per 100 ml.")
+    assert reading.ingredients.verdict == "unknown"
+    assert "No ingredients were read" in reading.ingredients.sentence
+    assert read_label_text("Ingredients: pear juice.").ingredients.verdict == "ferments"

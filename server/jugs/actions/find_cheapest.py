@@ -1,5 +1,6 @@
 """Find the cheapest ways to the same aim: what is at home first, then the shop."""
 
+import time
 from dataclasses import replace
 
 from core.errors import JobError
@@ -14,10 +15,12 @@ from server.shelf.actions.judge import describe
 from server.shelf.models import Product
 
 _PLANS = 3
-_POURED = ("juice", "concentrate", "syrup", "sugar", "fruit")
+_POURED = ("juice", "concentrate", "kit", "syrup", "powder", "sugar", "fruit")
+# What somebody waits for, s.
+_PATIENCE_S = 2.0
 _JUICES = ("juice", "fruit")
 # These neither ferment nor help another to.
-_USELESS = ("will_not_ferment", "hard", "no_sugar")
+_USELESS = ("will_not_ferment", "hard", "no_sugar", "refused")
 _MOST_OFFERS = 300
 
 
@@ -37,17 +40,22 @@ def find_cheapest(account: Account, payload: CheapestIn) -> CheapestOut:
     )
     offers = [_offer(product) for product in products]
     limits = _limits(payload, now)
-    baskets = cheapest(
+    until = time.monotonic() + _PATIENCE_S
+    found = cheapest(
         offers,
         now.finish.abv.value,
         now.must.mix.volume_ml,
         limits,
-        plans=_PLANS,
+        _PLANS,
+        lambda: until - time.monotonic(),
     )
     by_name = {id(offer): product for offer, product in zip(offers, products, strict=True)}
     return CheapestOut(
-        baskets=[_basket_out(basket, by_name, recipe, payload, account) for basket in baskets],
+        baskets=[
+            _basket_out(basket, by_name, recipe, payload, account) for basket in found.baskets
+        ],
         least_juice=limits.least_juice_share,
+        sure=found.sure,
     )
 
 
@@ -136,6 +144,7 @@ def _poured(product: Product, amount: float) -> PourIn:
         if sold and sold.sugars_g
         else None,
         measured_sg=product.measured_sg,
+        juice_percent=product.juice_percent,
         price=shown.price,
         pack_ml=product.pack_ml,
         pack_g=product.pack_g,

@@ -66,7 +66,8 @@ def look_at(token: str) -> SharedPlanOut:
     _forget_shelf(plan)
     return SharedPlanOut(
         name=state.jug.name,
-        by=account.first_name or account.username,
+        # Never the name somebody signs in with.
+        by=account.first_name,
         plan=plan,
         evaluation=None
         if state.problem

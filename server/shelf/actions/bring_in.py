@@ -2,18 +2,20 @@
 
 import json
 from collections.abc import Callable, Iterator
+from datetime import date
 from decimal import Decimal
 from typing import Any
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from pydantic import ValidationError
 
 from core.errors import JobError
+from core.printed import read_price_tag
 from server.accounts.models import Account
 from server.shelf import open_food, shelf_csv
-from server.shelf.actions.put_on_shelf import put_on_shelf, read_product
-from server.shelf.models import Product
-from server.shelf.schemas import ImportOut, ProductIn, RowErrorOut
+from server.shelf.actions.put_on_shelf import MOST_PRODUCTS, read_product
+from server.shelf.models import Product, ProductPrice
+from server.shelf.schemas import ImportOut, KeptProduct, ProductIn, RowErrorOut
 
 MOST_BYTES = 4_000_000
 _MOST_ROWS = 5000
@@ -36,15 +38,26 @@ def bring_in(account: Account, raw: bytes) -> ImportOut:
         raise JobError("There is nothing in that file to bring in.", "file")
     if len(rows) > _MOST_ROWS:
         raise JobError(f"At most {_MOST_ROWS} rows go in at once.", "file")
+    # Room is looked at before anything is read: every row could be new.
+    room = MOST_PRODUCTS - account.products.count()
     known = {key for product in account.products.filter(removed_at=None) for key in _keys(product)}
-    wanted: list[ProductIn] = []
+    wanted: list[tuple[ProductIn, Product]] = []
     errors: list[RowErrorOut] = []
     doubled = 0
     for row, make in rows:
         try:
             payload = make()
+            if _keys_of(payload) & known:
+                doubled += 1
+                continue
+            if len(wanted) >= room:
+                raise JobError(
+                    f"A shelf holds {MOST_PRODUCTS} things: take some off first.", "file"
+                )
             product = read_product(payload)
         except JobError as error:
+            if error.at == "file":
+                raise
             errors.append(RowErrorOut(row=row, at=error.at, text=error.text))
             continue
         except ValidationError as error:
@@ -52,17 +65,54 @@ def bring_in(account: Account, raw: bytes) -> ImportOut:
             at = ".".join(str(part) for part in first["loc"])
             errors.append(RowErrorOut(row=row, at=at, text=f"{first['msg']}."))
             continue
-        keys = _keys(product)
-        if keys & known:
-            doubled += 1
-            continue
-        known |= keys
-        wanted.append(payload)
+        known |= _keys(product)
+        wanted.append((payload, product))
     if errors:
         return ImportOut(added=0, known=doubled, errors=errors[:_MOST_ERRORS])
-    for payload in wanted:
-        put_on_shelf(account, payload)
+    _keep(account, wanted)
     return ImportOut(added=len(wanted), known=doubled, errors=[])
+
+
+def _keep(account: Account, wanted: list[tuple[ProductIn, Product]]) -> None:
+    """All of them in a few statements, each with its prices and dates."""
+    today = account.today()
+    prices = []
+    for payload, product in wanted:
+        product.account = account
+        product.label_on = today
+        seen = _prices(payload, product, today)
+        if seen:
+            product.price, product.price_on = seen[-1].amount, seen[-1].on
+        if isinstance(payload, KeptProduct):
+            product.label_on = payload.label_on or product.label_on
+            product.measured_on = payload.measured_on
+        prices += seen
+    try:
+        Product.objects.bulk_create([product for _, product in wanted], batch_size=500)
+    except IntegrityError:
+        raise JobError("Two rows of this file have the same barcode.", "file") from None
+    ProductPrice.objects.bulk_create(prices, batch_size=1000)
+
+
+def _prices(payload: ProductIn, product: Product, today: date) -> list[ProductPrice]:
+    """Every price that came with it, the oldest first."""
+    if isinstance(payload, KeptProduct) and payload.prices:
+        told = [
+            ProductPrice(product=product, amount=read_price_tag(p.amount), place=p.place, on=p.on)
+            for p in payload.prices
+        ]
+        return sorted(told, key=lambda price: price.on)
+    if product.price is None:
+        return []
+    on = payload.bought_on or today
+    return [ProductPrice(product=product, amount=product.price, place=payload.place.strip(), on=on)]
+
+
+def _keys_of(payload: ProductIn) -> set[tuple[Any, ...]]:
+    """As `_keys`, before anything is judged."""
+    size = payload.pack_ml or payload.pack_g or payload.pack_count
+    keys: set[tuple[Any, ...]] = {(payload.name.strip().casefold(), payload.kind, size)}
+    return keys | {(payload.barcode,)} if payload.barcode else keys
 
 
 def _keys(product: Product) -> set[tuple[Any, ...]]:
@@ -82,7 +132,7 @@ def _rows(raw: bytes) -> Iterator[_Row]:
 
 def _json_rows(raw: bytes) -> Iterator[_Row]:
     try:
-        data = json.loads(raw.decode("utf-8-sig"), parse_float=Decimal)
+        data = json.loads(raw.decode("utf-8-sig"), parse_float=Decimal, parse_constant=_refused)
     except (ValueError, RecursionError):
         raise JobError(
             "That file begins like JSON and goes on like something else.", "file"
@@ -93,6 +143,10 @@ def _json_rows(raw: bytes) -> Iterator[_Row]:
         raise JobError("A JSON file of products is a list, or has one under “products”.", "file")
     for row, record in enumerate(data, start=1):
         yield row, lambda record=record: _from_record(record)  # type: ignore[misc]
+
+
+def _refused(constant: str) -> None:
+    raise ValueError(f"{constant} is no figure")
 
 
 def _from_record(record: object) -> ProductIn:

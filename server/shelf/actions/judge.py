@@ -9,6 +9,7 @@ from core import supplies
 from core.additives import read_ingredients
 from core.carton import beside_label, facts
 from core.cost import money
+from core.errors import JobError
 from core.label import printed
 from core.verdict import WORDS, preservatives, verdict
 from server.shelf.models import Product
@@ -43,6 +44,38 @@ def judge(product: Product) -> FactsOut:
     product.strength_alone = known.strength_alone.value if known.strength_alone else None
     product.acid_g_per_l = known.acid_g_per_l.value if known.acid_g_per_l else None
     return known
+
+
+def judge_again(product: Product) -> None:
+    """Judge by today's rules what was put on the shelf under others. One that they refuse says
+    so, and the rest of the shelf stands."""
+    try:
+        judge(product)
+    except JobError as error:
+        product.facts = _refused(error).model_dump(mode="json")
+        product.facts_of = judged_by()
+        product.verdict = "refused"
+        product.sugar_price = product.litre_price = None
+        product.strength_alone = product.acid_g_per_l = None
+
+
+def _refused(error: JobError) -> FactsOut:
+    said = VerdictOut(
+        code="refused", word=WORDS["refused"], reason=f"Edit its label: {error.text}", uses=[]
+    )
+    return FactsOut(
+        sugar_g_per_l=None,
+        sugar_g_per_100_g=0.0,
+        reads=None,
+        strength_alone=None,
+        acid_g_per_l=None,
+        price_per_100_g_sugar=None,
+        price_per_litre=None,
+        price_each=None,
+        verdict=said,
+        preservatives=[],
+        beside=None,
+    )
 
 
 def _of_drink(product: Product) -> FactsOut:
@@ -100,7 +133,7 @@ def _of_supply(product: Product) -> FactsOut:
 
 def describe(product: Product) -> ProductOut:
     """The product with what core made of it."""
-    label = product.label() if product.made_up else None
+    label = product.label() if product.made_up and product.verdict != "refused" else None
     sold = (
         PrintedIn(sugars_g=printed(label), per_ml=label.amount)
         if label
@@ -120,6 +153,7 @@ def describe(product: Product) -> ProductOut:
         made_up=product.made_up,
         dilution_parts=product.dilution_parts,
         makes_ml=product.makes_ml,
+        juice_percent=product.juice_percent,
         as_sold=sold,
         measured_sg=product.measured_sg,
         measured_on=product.measured_on,

@@ -7,7 +7,7 @@ from django.db import transaction
 from core.density import sg_at_20
 from core.errors import JobError
 from core.printed import read_price_tag
-from core.reading import check_gravity
+from core.reading import check_fluid, check_gravity
 from server.shelf.actions.judge import judge
 from server.shelf.actions.put_on_shelf import checked_packs
 from server.shelf.models import Product, ProductPrice
@@ -57,6 +57,7 @@ def set_measured(product: Product, payload: MeasuredIn) -> Product:
         product.measured_sg = product.measured_on = None
     else:
         check_gravity(payload.sg)
+        check_fluid(payload.temperature_c)
         try:
             at_20 = sg_at_20(payload.sg, payload.temperature_c)
         except JobError as error:

@@ -3,7 +3,7 @@
 from django.db.models import Count, F, OrderBy, Q, QuerySet
 
 from server.accounts.models import Account
-from server.shelf.actions.judge import describe, judge, judged_by
+from server.shelf.actions.judge import describe, judge_again, judged_by
 from server.shelf.models import Product
 from server.shelf.schemas import ShelfOut, ShelfQuery, Sort
 
@@ -26,7 +26,7 @@ def look_along(account: Account, query: ShelfQuery) -> ShelfOut:
     standing = account.products.filter(removed_at=None)
     _bring_up_to_date(standing)
     found = standing
-    for word in query.search.replace("\x00", " ").split():
+    for word in query.search.split():
         found = found.filter(
             Q(name__icontains=word) | Q(fruit__icontains=word) | Q(barcode__startswith=word)
         )
@@ -51,5 +51,5 @@ def _bring_up_to_date(standing: QuerySet[Product]) -> None:
     """Judge again what another core judged: after an update, once."""
     stale = list(standing.exclude(facts_of=judged_by()))
     for product in stale:
-        judge(product)
+        judge_again(product)
     Product.objects.bulk_update(stale, _JUDGED, batch_size=500)

@@ -15,7 +15,7 @@ from server.shelf.models import Product
 from server.shelf.schemas import ProductIn
 
 # What a shelf holds at most; past this a script is at work.
-_MOST_PRODUCTS = 5000
+MOST_PRODUCTS = 5000
 _MOST_PACK = 100_000
 _MOST_PIECES = 10_000
 _MOST_TEXT = 20_000
@@ -56,6 +56,7 @@ def read_product(payload: ProductIn) -> Product:
         made_up=payload.made_up,
         dilution_parts=payload.dilution_parts,
         makes_ml=payload.makes_ml,
+        juice_percent=payload.juice_percent,
         measured_sg=payload.measured_sg,
         pack_ml=payload.pack_ml,
         pack_g=payload.pack_g,
@@ -85,8 +86,6 @@ def _known_by_itself(payload: ProductIn) -> bool:
 def _check_text(text: str, most: int, at: str) -> None:
     if len(text) > most:
         raise JobError(f"At most {most} letters fit here.", at)
-    if "\x00" in text:
-        raise JobError("It holds a character no label has.", at)
 
 
 def _check_pack(payload: ProductIn) -> None:
@@ -129,8 +128,8 @@ def _checked_colour(colour: str) -> str:
 @transaction.atomic
 def put_on_shelf(account: Account, payload: ProductIn) -> Product:
     """Save a new product with its first price. Raises JobError (see `read_product`)."""
-    if account.products.count() >= _MOST_PRODUCTS:
-        raise JobError(f"A shelf holds {_MOST_PRODUCTS} things: take some off first.")
+    if account.products.count() >= MOST_PRODUCTS:
+        raise JobError(f"A shelf holds {MOST_PRODUCTS} things: take some off first.")
     product = read_product(payload)
     product.account = account
     product.label_on = account.today()
@@ -161,6 +160,13 @@ def correct(product: Product, payload: ProductIn) -> Product:
     if moved:
         _write_price(corrected, payload)
     return corrected
+
+
+def restore(product: Product) -> Product:
+    """Back on the shelf. Raises JobError where another stands there by its barcode."""
+    product.removed_at = None
+    _save(product)
+    return product
 
 
 def _save(product: Product) -> None:
