@@ -44,6 +44,8 @@ class PlainMiddleware:
 
 
 def _check_address(request: HttpRequest) -> None:
+    # Raises DisallowedHost, which Django answers with 400.
+    request.get_host()
     if not _is_text(request.path):
         raise _RefusedError(_NOT_TEXT)
     for key, values in request.GET.lists():

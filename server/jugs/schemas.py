@@ -243,7 +243,11 @@ class EvaluationOut(BaseModel):
 
 
 class ReadingIn(BaseModel):
+    """A gravity as it stood on the stem. The first one pitches: `plan_version` is then the plan
+    that was in sight."""
+
     sg: float
+    plan_version: int | None = None
     temperature_c: float = 20.0
     note: str = ""
     at: datetime | None = None

@@ -32,6 +32,9 @@ def read_stem(state: JugState, payload: ReadingIn) -> Reading:
             "This must was shared out to test batches: pitch those. To pitch it whole, put them"
             " away first."
         )
+    seen = payload.plan_version
+    if not state.readings and seen is not None and seen != state.version:
+        raise ConflictError("The plan was changed in another window: look at it before you pitch.")
     if len(state.readings) >= _MOST_READINGS:
         raise JobError(f"A jug keeps {_MOST_READINGS} readings.", "sg")
     if len(payload.note) > _MOST_NOTE:
