@@ -78,10 +78,16 @@ def read_label_text(text: str) -> LabelText:
     ):
         fields.setdefault(field.key, field)
     label, why_not = _label(fields)
-    ingredients = read_ingredients(text)
-    if not ingredients.findings and not _INGREDIENTS.search(folded):
-        ingredients = UNKNOWN
-    return LabelText(fields, ingredients, label, why_not, _hints(folded))
+    return LabelText(fields, ingredients_of(text), label, why_not, _hints(folded))
+
+
+def ingredients_of(text: str) -> Ingredients:
+    """What a whole label's ingredients do to yeast; unknown where none are seen on it.
+
+    Raises JobError for more text than a label holds.
+    """
+    found = read_ingredients(text)
+    return found if found.findings or _INGREDIENTS.search(fold(text)) else UNKNOWN
 
 
 _INGREDIENTS = re.compile(

@@ -58,6 +58,8 @@ AUTHENTICATION_BACKENDS = [
     "django.contrib.auth.backends.ModelBackend",
 ]
 # Guessing a password: so many tries for one name from one address, then a pause.
+# Its middleware would answer with a page of its own; ours is a sentence (see sign_in).
+SILENCED_SYSTEM_CHECKS = ["axes.W002"]
 AXES_FAILURE_LIMIT = 10
 AXES_COOLOFF_TIME = timedelta(minutes=15)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]

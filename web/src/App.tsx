@@ -1,51 +1,73 @@
-import { lazy, Suspense } from "react";
-import { Navigate, Route, Routes } from "react-router";
+import { type ComponentType, lazy, Suspense, useEffect } from "react";
+import { Navigate, Route, Routes, useLocation } from "react-router";
 import { useSession } from "./api/queries";
+import { Boundary } from "./frame/Boundary";
 import { Frame } from "./frame/Frame";
 import { Trouble, Waiting } from "./frame/states";
 import { Welcome } from "./session/Welcome";
 
-const ShelfPage = lazy(() => import("./shelf/ShelfPage"));
-const ProductPage = lazy(() => import("./shelf/ProductPage"));
-const ComparePage = lazy(() => import("./shelf/ComparePage"));
-const FilesPage = lazy(() => import("./shelf/FilesPage"));
-const JugsPage = lazy(() => import("./jugs/JugsPage"));
-const SideBySidePage = lazy(() => import("./jugs/SideBySidePage"));
-const SharedPlanPage = lazy(() => import("./jugs/SharedPlanPage"));
-const JugPage = lazy(() => import("./jug/JugPage"));
-const PlanPage = lazy(() => import("./jug/plan/PlanPage"));
-const PitchPage = lazy(() => import("./jug/pitch/PitchPage"));
-const FermentPage = lazy(() => import("./jug/ferment/FermentPage"));
-const BottlePage = lazy(() => import("./jug/bottle/BottlePage"));
-const LabelsPage = lazy(() => import("./jug/bottle/LabelsPage"));
+const fetches: (() => Promise<unknown>)[] = [];
+
+/** A page whose code is fetched when it is gone to, or before, once there is nothing else to do. */
+function page(fetch: () => Promise<{ default: ComponentType }>) {
+  fetches.push(fetch);
+  return lazy(fetch);
+}
+
+function useFetchedAhead() {
+  useEffect(() => {
+    const idle = window.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 1500));
+    // One that cannot be had now is asked for again when it is gone to.
+    const all = () => Promise.allSettled(fetches.map((fetch) => fetch()));
+    idle(() => void all());
+  }, []);
+}
+
+const ShelfPage = page(() => import("./shelf/ShelfPage"));
+const ProductPage = page(() => import("./shelf/ProductPage"));
+const ComparePage = page(() => import("./shelf/ComparePage"));
+const FilesPage = page(() => import("./shelf/FilesPage"));
+const JugsPage = page(() => import("./jugs/JugsPage"));
+const SideBySidePage = page(() => import("./jugs/SideBySidePage"));
+const SharedPlanPage = page(() => import("./jugs/SharedPlanPage"));
+const JugPage = page(() => import("./jug/JugPage"));
+const PlanPage = page(() => import("./jug/plan/PlanPage"));
+const PitchPage = page(() => import("./jug/pitch/PitchPage"));
+const FermentPage = page(() => import("./jug/ferment/FermentPage"));
+const BottlePage = page(() => import("./jug/bottle/BottlePage"));
+const LabelsPage = page(() => import("./jug/bottle/LabelsPage"));
 
 export function App() {
   const session = useSession();
+  const { pathname } = useLocation();
+  useFetchedAhead();
   if (session.isPending) return <Waiting what="Opening the kitchen" />;
   if (session.isError) return <Trouble error={session.error} again={() => session.refetch()} />;
   if (!session.data.signed_in) return <Welcome demoOffered={session.data.demo_offered} />;
   return (
     <Frame session={session.data}>
-      <Suspense fallback={<Waiting what="Fetching" />}>
-        <Routes>
-          <Route path="/shelf" element={<ShelfPage />} />
-          <Route path="/shelf/compare" element={<ComparePage />} />
-          <Route path="/shelf/files" element={<FilesPage />} />
-          <Route path="/shelf/:product" element={<ProductPage />} />
-          <Route path="/jugs" element={<JugsPage />} />
-          <Route path="/jugs/side-by-side" element={<SideBySidePage />} />
-          <Route path="/plans/:token" element={<SharedPlanPage />} />
-          <Route path="/jugs/:id" element={<JugPage />}>
-            <Route path="plan" element={<PlanPage />} />
-            <Route path="pitch" element={<PitchPage />} />
-            <Route path="ferment" element={<FermentPage />} />
-            <Route path="bottle" element={<BottlePage />} />
-            <Route path="labels" element={<LabelsPage />} />
-            <Route index element={<Navigate to="plan" replace />} />
-          </Route>
-          <Route path="*" element={<Navigate to="/jugs" replace />} />
-        </Routes>
-      </Suspense>
+      <Boundary place={pathname}>
+        <Suspense fallback={<Waiting what="Fetching" />}>
+          <Routes>
+            <Route path="/shelf" element={<ShelfPage />} />
+            <Route path="/shelf/compare" element={<ComparePage />} />
+            <Route path="/shelf/files" element={<FilesPage />} />
+            <Route path="/shelf/:product" element={<ProductPage />} />
+            <Route path="/jugs" element={<JugsPage />} />
+            <Route path="/jugs/side-by-side" element={<SideBySidePage />} />
+            <Route path="/plans/:token" element={<SharedPlanPage />} />
+            <Route path="/jugs/:id" element={<JugPage />}>
+              <Route path="plan" element={<PlanPage />} />
+              <Route path="pitch" element={<PitchPage />} />
+              <Route path="ferment" element={<FermentPage />} />
+              <Route path="bottle" element={<BottlePage />} />
+              <Route path="labels" element={<LabelsPage />} />
+              <Route index element={<Navigate to="plan" replace />} />
+            </Route>
+            <Route path="*" element={<Navigate to="/jugs" replace />} />
+          </Routes>
+        </Suspense>
+      </Boundary>
     </Frame>
   );
 }

@@ -8,6 +8,12 @@ export function percent(abv: number): string {
   return `${abv.toFixed(1)} %`;
 }
 
+/** "1 point", "12 points". */
+export function points(count: number): string {
+  const shown = Math.round(count);
+  return `${shown} ${shown === 1 ? "point" : "points"}`;
+}
+
 export function whole(amount: number): string {
   return String(Math.round(amount));
 }

@@ -9,6 +9,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { queries } from "./api/queries";
+import { Notices } from "./frame/notices";
 import { system } from "./theme/system";
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
@@ -22,7 +23,9 @@ createRoot(root).render(
       <ChakraProvider value={system}>
         <QueryClientProvider client={queries}>
           <BrowserRouter>
-            <App />
+            <Notices>
+              <App />
+            </Notices>
           </BrowserRouter>
         </QueryClientProvider>
       </ChakraProvider>

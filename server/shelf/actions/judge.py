@@ -6,11 +6,11 @@ from pathlib import Path
 
 import core
 from core import supplies
-from core.additives import read_ingredients
 from core.carton import beside_label, facts
 from core.cost import money
 from core.errors import JobError
 from core.label import printed
+from core.label_text import ingredients_of
 from core.verdict import WORDS, preservatives, verdict
 from server.shelf.models import Product
 from server.shelf.schemas import (
@@ -81,7 +81,7 @@ def _refused(error: JobError) -> FactsOut:
 def _of_drink(product: Product) -> FactsOut:
     pour = product.pour()
     known = facts(pour, product.pack())
-    ingredients = read_ingredients(product.label_text) if product.label_text else None
+    ingredients = ingredients_of(product.label_text) if product.label_text else None
     found = verdict(pour, known, ingredients)
     beside = beside_label(pour)
     return FactsOut(

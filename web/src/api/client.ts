@@ -24,32 +24,53 @@ function cookie(name: string): string {
   return found ? decodeURIComponent(found.slice(name.length + 1)) : "";
 }
 
-const csrf: Middleware = {
+// A write carries a key of its own, so that one sent twice is done once.
+const written: Middleware = {
   onRequest({ request }) {
-    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+    if (request.method !== "GET") {
+      request.headers.set("X-CSRFToken", cookie("csrftoken"));
+      request.headers.set("Idempotency-Key", key());
+    }
     return request;
   },
 };
 
-export const api = createClient<paths>({ baseUrl: "/" });
-api.use(csrf);
+function key(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
+}
 
-const unreachable: Problem = {
-  errors: [
-    { at: "", text: "Amber Jug does not answer. What you typed is still here: try again shortly." },
-  ],
-  causes: [],
-  insist_allowed: false,
-};
+const AGAIN_MS = 700;
+
+/** A request that got no answer is sent once more, with the same key. */
+async function sturdy(request: Request): Promise<Response> {
+  const again = request.clone();
+  try {
+    return await fetch(request);
+  } catch (error) {
+    if (!navigator.onLine) throw error;
+    await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+    return fetch(again);
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: "/", fetch: sturdy });
+api.use(written);
+
+function unreachable(): Problem {
+  const why = navigator.onLine ? "Amber Jug does not answer." : "You are offline.";
+  const text = `${why} What you typed is still here: try again shortly.`;
+  return { errors: [{ at: "", text }], causes: [], insist_allowed: false };
+}
 
 /** The data of an answer, or a ProblemError. */
 export async function answer<T>(
   asked: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
   const { data, error, response } = await asked.catch(() => {
-    throw new ProblemError(0, unreachable);
+    throw new ProblemError(0, unreachable());
   });
   if (data !== undefined) return data;
   const problem = error as Problem | undefined;
-  throw new ProblemError(response.status, problem?.errors ? problem : unreachable);
+  throw new ProblemError(response.status, problem?.errors ? problem : unreachable());
 }

@@ -6,6 +6,8 @@ export const queries = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
+      // Offline is an answer too, and said in words, not a wait without end.
+      networkMode: "always",
       retry: (count, error) => !(error instanceof ProblemError && error.status > 0) && count < 2,
     },
   },
@@ -56,8 +58,14 @@ export function usePrices(id: number) {
   });
 }
 
-export function useJugs() {
-  return useQuery({ queryKey: ["jugs"], queryFn: () => answer(api.GET("/api/jugs")) });
+/** So many of the jugs that stand, or of those put away, the newest first. */
+export function useJugs(limit: number, putAway: boolean) {
+  return useQuery({
+    queryKey: ["jugs", limit, putAway],
+    queryFn: () =>
+      answer(api.GET("/api/jugs", { params: { query: { limit, put_away: putAway } } })),
+    placeholderData: (before) => before,
+  });
 }
 
 export function useJug(id: number) {

@@ -55,23 +55,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/session/demo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Post Demo */
-        post: operations["server_accounts_api_post_demo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/session/sign-out": {
         parameters: {
             query?: never;
@@ -83,6 +66,26 @@ export interface paths {
         put?: never;
         /** Post Sign Out */
         post: operations["server_accounts_api_post_sign_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Demo
+         * @description A copy of the demo kitchen, the visitor's own.
+         */
+        post: operations["server_demo_api_post_demo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -390,7 +393,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Jugs */
+        /**
+         * List Jugs
+         * @description A page of the jugs that stand, or of those put away, the newest first.
+         */
         get: operations["server_jugs_api_list_jugs"];
         put?: never;
         /** Begin Jug */
@@ -1013,7 +1019,8 @@ export interface components {
         };
         /**
          * CauseOut
-         * @description What would explain an odd reading; `likely_sg` when it probably slipped.
+         * @description What would explain an odd reading; `likely_sg` when it probably slipped, `sure` when
+         *     nothing else plausible explains it.
          */
         CauseOut: {
             /** Code */
@@ -1022,6 +1029,11 @@ export interface components {
             text: string;
             /** Likely Sg */
             likely_sg?: number | null;
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
         };
         /**
          * Problem
@@ -1198,6 +1210,8 @@ export interface components {
             dilution_parts: number | null;
             /** Makes Ml */
             makes_ml: number | null;
+            /** Juice Percent */
+            juice_percent: number | null;
             as_sold: components["schemas"]["PrintedIn"] | null;
             /** Measured Sg */
             measured_sg: number | null;
@@ -1287,6 +1301,8 @@ export interface components {
             dilution_parts?: number | null;
             /** Makes Ml */
             makes_ml?: number | null;
+            /** Juice Percent */
+            juice_percent?: number | null;
             /** Measured Sg */
             measured_sg?: number | null;
             /** Pack Ml */
@@ -1562,6 +1578,27 @@ export interface components {
             text: string;
         };
         /**
+         * JugsQuery
+         * @description Which stretch of the jugs; `put_away` those that were.
+         */
+        JugsQuery: {
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Limit
+             * @default 60
+             */
+            limit: number;
+            /**
+             * Put Away
+             * @default false
+             */
+            put_away: boolean;
+        };
+        /**
          * DrinkOut
          * @description What a pour is, for its colour.
          */
@@ -1621,18 +1658,30 @@ export interface components {
                 [key: string]: number;
             } | null;
         };
-        /** BottleOutcome */
+        /**
+         * BottleOutcome
+         * @description One lot; `closing` is None for one of before the kinds were asked.
+         */
         BottleOutcome: {
             /** Size Ml */
             size_ml: number;
             /** Count */
             count: number;
+            /** Bottle */
+            bottle: string;
+            /** Closure */
+            closure: string;
+            /** Name */
+            name: string;
             /** Cost Each */
-            cost_each: string;
+            cost_each: string | null;
+            closing: components["schemas"]["ClosingOut"] | null;
+            /** Label Says */
+            label_says: string[];
         };
         /**
          * BottlingOut
-         * @description What was really bottled; `left_ml` is what did not get there.
+         * @description What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle.
          */
         BottlingOut: {
             /** Id */
@@ -1645,19 +1694,55 @@ export interface components {
             bottled_ml: number;
             /** Left Ml */
             left_ml: number;
-            strength: components["schemas"]["StrengthOut"] | null;
+            abv: components["schemas"]["IntervalOut"] | null;
+            /** How */
+            how: string;
+            base: components["schemas"]["StrengthOut"] | null;
             /** Cost Per Litre */
-            cost_per_litre: string;
+            cost_per_litre: string | null;
+            /** Unpriced */
+            unpriced: string[];
+            priming: components["schemas"]["PrimingIn"] | null;
+            stabilised: components["schemas"]["StabilisedIn"] | null;
+            /** Against Advice */
+            against_advice: string;
+        };
+        /**
+         * ClosingOut
+         * @description May it be closed in that bottle: volumes of gas expected and at the worst, the most it
+         *     bears (None: gas leaves), go, think or do_not, and why. `pressure_bar` is of the worst,
+         *     over the air, at 20, 30 and 40 °C.
+         */
+        ClosingOut: {
+            /** Expected Volumes */
+            expected_volumes: number;
+            /** Worst Volumes */
+            worst_volumes: number;
+            /** Limit Volumes */
+            limit_volumes: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "go" | "think" | "do_not";
+            /** Why */
+            why: string;
+            /**
+             * Pressure Bar
+             * @default []
+             */
+            pressure_bar: number[];
         };
         /**
          * CostOut
-         * @description Money as text. Bottles are whole ones of `bottle_ml`, after what stays on the lees.
+         * @description Money as text, None where nothing has a price. Bottles are whole ones of `bottle_ml`,
+         *     after what stays on the lees.
          */
         CostOut: {
             /** Used */
-            used: string;
+            used: string | null;
             /** Packs */
-            packs: string;
+            packs: string | null;
             /** Currency */
             currency: string;
             /** Unpriced */
@@ -1733,14 +1818,17 @@ export interface components {
             late_share?: number | null;
             /** Warmest C */
             warmest_c?: number | null;
+            /** Bottle */
+            bottle?: string | null;
+            /** Closure */
+            closure?: string | null;
         };
         /**
          * InTheGlassOut
          * @description What stands in the glass, and the steps that bring it there.
          */
         InTheGlassOut: {
-            /** Abv */
-            abv: number;
+            abv: components["schemas"]["IntervalOut"];
             /** Sugar G Per L */
             sugar_g_per_l: number;
             /** Word */
@@ -1757,6 +1845,9 @@ export interface components {
             sweetener_g: number;
             /** Steps */
             steps: string[];
+            /** Worst Volumes */
+            worst_volumes: number;
+            closing: components["schemas"]["ClosingOut"] | null;
         };
         /**
          * JugOut
@@ -1862,6 +1953,10 @@ export interface components {
             acid?: string | null;
             /** Tannin */
             tannin?: string | null;
+            /** Juice Percent */
+            juice_percent?: number | null;
+            /** Amount By */
+            amount_by?: string | null;
             /** Price */
             price?: string | null;
             /** Pack Ml */
@@ -1907,6 +2002,19 @@ export interface components {
             room_ml: number;
         };
         /**
+         * PrimingIn
+         * @description Priming sugar in a litre of the drink: sucrose or glucose_monohydrate.
+         */
+        PrimingIn: {
+            /** G Per L */
+            g_per_l: number;
+            /**
+             * Sugar
+             * @default sucrose
+             */
+            sugar: string;
+        };
+        /**
          * ProgressOut
          * @description How far the ferment has come. `share` 0 to 1, `points_to_go` in thousandths.
          */
@@ -1922,6 +2030,11 @@ export interface components {
             headline: string;
             /** Advice */
             advice: string;
+            /** Stopped */
+            stopped: boolean;
+            /** Proven */
+            proven: boolean;
+            sugar_left_g_per_l: components["schemas"]["IntervalOut"];
         };
         /**
          * ReadingOut
@@ -1967,6 +2080,16 @@ export interface components {
             text: string;
             /** Edits */
             edits: components["schemas"]["EditOut"][];
+        };
+        /**
+         * StabilisedIn
+         * @description Potassium metabisulphite and potassium sorbate that went in after it had stopped, g.
+         */
+        StabilisedIn: {
+            /** Sulphite G */
+            sulphite_g: number;
+            /** Sorbate G */
+            sorbate_g: number;
         };
         /**
          * StandingOut
@@ -2140,10 +2263,16 @@ export interface components {
             /** Token */
             token: string | null;
         };
-        /** ReadingIn */
+        /**
+         * ReadingIn
+         * @description A gravity as it stood on the stem. The first one pitches: `plan_version` is then the plan
+         *     that was in sight.
+         */
         ReadingIn: {
             /** Sg */
             sg: number;
+            /** Plan Version */
+            plan_version?: number | null;
             /**
              * Temperature C
              * @default 20
@@ -2162,22 +2291,40 @@ export interface components {
              */
             insist: boolean;
         };
-        /** BottleCountIn */
+        /**
+         * BottleCountIn
+         * @description So many of one size, of a kind of bottle and with what closes it.
+         */
         BottleCountIn: {
             /** Size Ml */
             size_ml: number;
             /** Count */
             count: number;
+            /** Bottle */
+            bottle: string;
+            /** Closure */
+            closure: string;
         };
-        /** BottlingIn */
+        /**
+         * BottlingIn
+         * @description `against_advice` says why it is closed where the answer is do_not; `insist` goes on past
+         *     a think.
+         */
         BottlingIn: {
             /** Bottles */
             bottles: components["schemas"]["BottleCountIn"][];
+            priming?: components["schemas"]["PrimingIn"] | null;
+            stabilised?: components["schemas"]["StabilisedIn"] | null;
             /**
              * Insist
              * @default false
              */
             insist: boolean;
+            /**
+             * Against Advice
+             * @default
+             */
+            against_advice: string;
         };
         /**
          * AmountOut
@@ -2273,13 +2420,16 @@ export interface components {
         };
         /**
          * CheapestOut
-         * @description Up to three baskets, the cheapest first; `least_juice` is the share they kept to.
+         * @description Up to three baskets, the cheapest first; `least_juice` is the share they kept to. `sure`
+         *     is False where time ran out before the cheapest was proven.
          */
         CheapestOut: {
             /** Baskets */
             baskets: components["schemas"]["BasketOut"][];
             /** Least Juice */
             least_juice: number;
+            /** Sure */
+            sure: boolean;
         };
         /**
          * CheapestIn
@@ -2419,6 +2569,25 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * ClosureOut
+         * @description A kind of bottle with what closes it, and the volumes of gas it bears (None: gas
+         *     leaves); `still` ones are never primed.
+         */
+        ClosureOut: {
+            /** Bottle */
+            bottle: string;
+            /** Closure */
+            closure: string;
+            /** Bottle Name */
+            bottle_name: string;
+            /** Closure Name */
+            closure_name: string;
+            /** Limit Volumes */
+            limit_volumes: number | null;
+            /** Still */
+            still: boolean;
+        };
+        /**
          * KindOut
          * @description A kind of product: poured as drink or not, and weighed or not.
          */
@@ -2461,6 +2630,8 @@ export interface components {
             vessels: components["schemas"]["VesselOut"][];
             /** Bottles */
             bottles: components["schemas"]["BottleOut"][];
+            /** Closures */
+            closures: components["schemas"]["ClosureOut"][];
         };
         /** VesselOut */
         VesselOut: {
@@ -2637,7 +2808,7 @@ export interface operations {
             };
         };
     };
-    server_accounts_api_post_demo: {
+    server_accounts_api_post_sign_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -2693,7 +2864,7 @@ export interface operations {
             };
         };
     };
-    server_accounts_api_post_sign_out: {
+    server_demo_api_post_demo: {
         parameters: {
             query?: never;
             header?: never;
@@ -3903,7 +4074,11 @@ export interface operations {
     };
     server_jugs_api_list_jugs: {
         parameters: {
-            query?: never;
+            query?: {
+                offset?: number;
+                limit?: number;
+                put_away?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3921,6 +4096,33 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -10,6 +10,9 @@ export type StemMark = {
   tone: "amberInk" | "good" | "ink";
 };
 
+// The glass is white by day and by night: what stands on it stays dark.
+const ON_PAPER = { amberInk: "paperAmber", good: "paperGood", ink: "paperInk" } as const;
+
 const W = 132;
 const H = 400;
 const PAD = 16;
@@ -50,8 +53,8 @@ export function Stem({ marks, label }: { marks: StemMark[]; label: string }) {
               width="27"
               y={y(mark.low)}
               height={Math.max(y(mark.high) - y(mark.low), 2)}
-              fill={colour(mark.tone)}
-              opacity="0.25"
+              fill={colour(ON_PAPER[mark.tone])}
+              opacity="0.3"
             />
           ),
       )}
@@ -63,7 +66,7 @@ export function Stem({ marks, label }: { marks: StemMark[]; label: string }) {
             x2="84"
             y1={y(mark.sg)}
             y2={y(mark.sg)}
-            stroke={colour(mark.tone)}
+            stroke={colour(ON_PAPER[mark.tone])}
             strokeWidth="3"
           />
           <text

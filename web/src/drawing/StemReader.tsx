@@ -6,6 +6,8 @@ const W = 220;
 const H = 260;
 // Pixels for one thousandth of gravity.
 const SCALE = 6.5;
+// Less than this is a finger coming down, not pulling.
+const SIDEWAYS_PX = 8;
 
 /** The stem close up: pull it until the water line stands where you see it. */
 export function StemReader({
@@ -17,7 +19,7 @@ export function StemReader({
   liquid: string;
   onChange: (sg: number) => void;
 }) {
-  const held = useRef<{ y: number; sg: number } | null>(null);
+  const held = useRef<{ x: number; y: number; sg: number; sideways: boolean } | null>(null);
   const line = H / 2;
   const y = (gravity: number) => line + (gravity - sg) * 1000 * SCALE;
   const middle = Math.round(sg * 1000);
@@ -32,7 +34,8 @@ export function StemReader({
       maxW="18rem"
       rounded="lg"
       cursor="ns-resize"
-      touchAction="none"
+      // A finger that goes up or down scrolls the page; sideways it pulls the stem.
+      touchAction="pan-y"
       role="slider"
       tabIndex={0}
       aria-label="Gravity on the stem"
@@ -55,13 +58,18 @@ export function StemReader({
         set(sg + by);
       }}
       onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        held.current = { y: event.clientY, sg };
+        const sideways = event.pointerType === "touch";
+        if (!sideways) event.currentTarget.setPointerCapture(event.pointerId);
+        held.current = { x: event.clientX, y: event.clientY, sg, sideways };
       }}
       onPointerMove={(event) => {
-        if (!held.current) return;
+        const from = held.current;
+        if (!from) return;
         const drawn = event.currentTarget.getBoundingClientRect().height / H;
-        set(held.current.sg - (event.clientY - held.current.y) / drawn / SCALE / 1000);
+        const [across, along] = [event.clientX - from.x, event.clientY - from.y];
+        if (from.sideways && Math.abs(across) < Math.max(SIDEWAYS_PX, Math.abs(along))) return;
+        const pulled = from.sideways ? across : -along;
+        set(from.sg + pulled / drawn / SCALE / 1000);
       }}
       onPointerUp={() => {
         held.current = null;

@@ -3,8 +3,9 @@ import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useMemo, useState } from "react";
 import { NavLink, useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
+import { useAct } from "./act";
+import { useEscape, useFocusKept } from "./focus";
 import { keyHelp, useKeys } from "./keys";
-import { Notices } from "./notices";
 import { Panel, QuietButton } from "./states";
 
 const places = [
@@ -46,118 +47,120 @@ export function Frame({
   );
   useKeys(keys);
 
-  async function signOut() {
-    await answer(api.POST("/api/session/sign-out"));
-    queries.clear();
-    navigate("/");
-  }
+  useEscape(() => setHelp(false), help);
+  useFocusKept();
+  const { act } = useAct();
+  const signOut = () =>
+    act(async () => {
+      await answer(api.POST("/api/session/sign-out"));
+      queries.clear();
+      navigate("/");
+    });
 
   return (
-    <Notices>
-      <Flex direction="column" minH="100vh">
-        <Link
-          href="#main"
-          position="absolute"
-          left="-999px"
-          _focus={{ left: "4", top: "4", bg: "enamel", p: "3", zIndex: 20 }}
-        >
-          To the page
-        </Link>
-        <Flex
-          as="header"
-          bg="navy"
-          color="onNavy"
-          px={{ base: "3", md: "5" }}
-          py="1"
-          gap={{ base: "1", md: "5" }}
-          align="center"
-          flexWrap="wrap"
-          css={{ "@media print": { display: "none" } }}
-        >
-          <HStack gap="2" mr={{ base: "auto", md: "2" }}>
-            <Logo />
-            <Text fontFamily="heading" fontWeight="700" fontSize="lg" whiteSpace="nowrap">
-              Amber Jug
-            </Text>
-          </HStack>
-          <HStack as="nav" aria-label="Places" gap="1">
-            {places.map(([to, name]) => (
-              <chakra.div key={to}>
-                <NavLink to={to}>
-                  {({ isActive }) => (
-                    <Box
-                      as="span"
-                      display="inline-flex"
-                      alignItems="center"
-                      minH="44px"
-                      px="3"
-                      fontWeight={isActive ? "700" : "400"}
-                      borderBottomWidth="3px"
-                      borderColor={isActive ? "drink.syrup" : "transparent"}
-                    >
-                      {name}
-                    </Box>
-                  )}
-                </NavLink>
-              </chakra.div>
-            ))}
-          </HStack>
-          <HStack ml="auto" gap="2">
-            <Text fontSize="sm" hideBelow="md">
-              {session.name}
-            </Text>
-            <QuietButton
-              bg="transparent"
-              color="onNavy"
-              borderColor="onNavy"
-              px="3"
-              _hover={{ bg: "whiteAlpha.200" }}
-              aria-label="Keys"
-              aria-expanded={help}
-              hideBelow="md"
-              onClick={() => setHelp(!help)}
-            >
-              ?
-            </QuietButton>
-            <QuietButton
-              bg="transparent"
-              color="onNavy"
-              borderColor="onNavy"
-              px="3"
-              _hover={{ bg: "whiteAlpha.200" }}
-              onClick={signOut}
-            >
-              Sign out
-            </QuietButton>
-          </HStack>
-        </Flex>
-        {help && (
-          <Panel as="section" aria-label="Keys" m="4" maxW="30rem">
-            <chakra.dl display="grid" gridTemplateColumns="auto 1fr" gapX="4" gapY="1">
-              {keyHelp.map(([key, what]) => (
-                <Box key={key} display="contents">
-                  <chakra.dt fontWeight="700">{key}</chakra.dt>
-                  <chakra.dd>{what}</chakra.dd>
-                </Box>
-              ))}
-            </chakra.dl>
-          </Panel>
-        )}
-        <Box as="main" id="main" flex="1" px={{ base: "3", md: "5" }} py="4" tabIndex={-1}>
-          {children}
-        </Box>
-        <Text
-          as="footer"
-          px="5"
-          py="3"
-          fontSize="sm"
-          color="quiet"
-          css={{ "@media print": { display: "none" } }}
-        >
-          For adults, within your local law; what you make is not for sale. Follow a maker's leaflet
-          over ours. When in doubt, pour it away.
-        </Text>
+    <Flex direction="column" minH="100vh">
+      <Link
+        href="#main"
+        position="absolute"
+        left="-999px"
+        _focus={{ left: "4", top: "4", bg: "enamel", p: "3", zIndex: 20 }}
+      >
+        To the page
+      </Link>
+      <Flex
+        as="header"
+        bg="navy"
+        color="onNavy"
+        px={{ base: "3", md: "5" }}
+        py="1"
+        gap={{ base: "1", md: "5" }}
+        align="center"
+        flexWrap="wrap"
+        css={{ "@media print": { display: "none" } }}
+      >
+        <HStack gap="2" mr={{ base: "auto", md: "2" }}>
+          <Logo />
+          <Text fontFamily="heading" fontWeight="700" fontSize="lg" whiteSpace="nowrap">
+            Amber Jug
+          </Text>
+        </HStack>
+        <HStack as="nav" aria-label="Places" gap="1">
+          {places.map(([to, name]) => (
+            <chakra.div key={to}>
+              <NavLink to={to}>
+                {({ isActive }) => (
+                  <Box
+                    as="span"
+                    display="inline-flex"
+                    alignItems="center"
+                    minH="44px"
+                    px="3"
+                    fontWeight={isActive ? "700" : "400"}
+                    borderBottomWidth="3px"
+                    borderColor={isActive ? "drink.syrup" : "transparent"}
+                  >
+                    {name}
+                  </Box>
+                )}
+              </NavLink>
+            </chakra.div>
+          ))}
+        </HStack>
+        <HStack ml="auto" gap="2">
+          <Text fontSize="sm" hideBelow="md">
+            {session.name}
+          </Text>
+          <QuietButton
+            bg="transparent"
+            color="onNavy"
+            borderColor="onNavy"
+            px="3"
+            _hover={{ bg: "whiteAlpha.200" }}
+            aria-label="Keys"
+            aria-expanded={help}
+            hideBelow="md"
+            onClick={() => setHelp(!help)}
+          >
+            ?
+          </QuietButton>
+          <QuietButton
+            bg="transparent"
+            color="onNavy"
+            borderColor="onNavy"
+            px="3"
+            _hover={{ bg: "whiteAlpha.200" }}
+            onClick={signOut}
+          >
+            Sign out
+          </QuietButton>
+        </HStack>
       </Flex>
-    </Notices>
+      {help && (
+        <Panel as="section" aria-label="Keys" m="4" maxW="30rem">
+          <chakra.dl display="grid" gridTemplateColumns="auto 1fr" gapX="4" gapY="1">
+            {keyHelp.map(([key, what]) => (
+              <Box key={key} display="contents">
+                <chakra.dt fontWeight="700">{key}</chakra.dt>
+                <chakra.dd>{what}</chakra.dd>
+              </Box>
+            ))}
+          </chakra.dl>
+        </Panel>
+      )}
+      <Box as="main" id="main" flex="1" px={{ base: "3", md: "5" }} py="4" tabIndex={-1}>
+        {children}
+      </Box>
+      <Text
+        as="footer"
+        px="5"
+        py="3"
+        fontSize="sm"
+        color="quiet"
+        css={{ "@media print": { display: "none" } }}
+      >
+        For adults, within your local law; what you make is not for sale. Follow a maker's leaflet
+        over ours. When in doubt, pour it away.
+      </Text>
+    </Flex>
   );
 }

@@ -1,4 +1,4 @@
-import { Box, Button, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { colour } from "../theme/colour";
@@ -16,7 +16,7 @@ export function Waiting({ what }: { what: string }) {
       aria-live="polite"
     >
       <Spinner color="amber" />
-      <Text>{what} …</Text>
+      <chakra.h1 fontSize="md">{what} …</chakra.h1>
     </Stack>
   );
 }
@@ -25,7 +25,7 @@ export function Waiting({ what }: { what: string }) {
 export function Trouble({ error, again }: { error: Error; again: () => void }) {
   return (
     <Stack align="center" py="16" gap="4" role="alert">
-      <Text>{error.message}</Text>
+      <chakra.h1 fontSize="lg">{error.message}</chakra.h1>
       <ActButton onClick={again}>Try again</ActButton>
     </Stack>
   );
@@ -46,7 +46,20 @@ export function Empty({ title, text, step }: { title: string; text: string; step
   );
 }
 
-export type ActProps = React.ComponentProps<typeof Button>;
+export type ActProps = React.ComponentProps<typeof Button> & { busy?: boolean };
+
+/** A busy button keeps its place and the focus, and takes no second press. */
+function whileBusy({ busy, onClick, type, ...rest }: ActProps) {
+  return {
+    ...rest,
+    type: type ?? ("button" as const),
+    "aria-disabled": busy || rest["aria-disabled"],
+    "aria-busy": busy || undefined,
+    onClick: busy
+      ? (event: React.MouseEvent<HTMLButtonElement>) => event.preventDefault()
+      : onClick,
+  };
+}
 
 /** The one thing to do here. */
 export function ActButton(props: ActProps) {
@@ -59,7 +72,8 @@ export function ActButton(props: ActProps) {
       rounded="lg"
       fontWeight="600"
       _hover={{ opacity: 0.9 }}
-      {...props}
+      _disabled={{ opacity: 0.55 }}
+      {...whileBusy(props)}
     />
   );
 }
@@ -87,8 +101,9 @@ export function QuietButton(props: ActProps) {
       px="4"
       rounded="lg"
       fontWeight="600"
+      minW="44px"
       _hover={{ bg: "glass" }}
-      {...props}
+      {...whileBusy(props)}
     />
   );
 }

@@ -1,8 +1,9 @@
 import { Box, chakra, Flex, Stack } from "@chakra-ui/react";
-import { NavLink, Outlet, useOutletContext, useParams } from "react-router";
+import { NavLink, Outlet, useLocation, useOutletContext, useParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { useJug, useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
+import { useTitle } from "../frame/focus";
 import { Trouble, Waiting } from "../frame/states";
 import { stages } from "./stages";
 import { Tube } from "./Tube";
@@ -23,6 +24,9 @@ export default function JugPage() {
   const jug = useJug(id);
   const reference = useReference();
   const session = useSession();
+  const at = useLocation().pathname.split("/").at(-1) ?? "";
+  const place = [...stages, { place: "labels", name: "Labels" }].find((one) => one.place === at);
+  useTitle(jug.data ? `${place?.name ?? "Jug"} · ${jug.data.name}` : "Jug");
   if (jug.isPending || reference.isPending || !session.data)
     return <Waiting what="Fetching the jug" />;
   if (jug.isError) return <Trouble error={jug.error} again={() => jug.refetch()} />;

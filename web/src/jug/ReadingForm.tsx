@@ -4,9 +4,11 @@ import { type FormEvent, useRef, useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../api/client";
 import { StemReader } from "../drawing/StemReader";
 import { gravity } from "../format";
+import { useAct } from "../frame/act";
 import { ChoiceField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, QuietButton } from "../frame/states";
+import { useKept } from "../frame/useKept";
 
 const DAY_MS = 86_400_000;
 const MOST_DAYS_AGO = 30;
@@ -17,7 +19,10 @@ function when(daysAgo: number): string {
 }
 
 function number(text: string): number {
-  const plain = text.trim().replace(",", ".");
+  const plain = text
+    .trim()
+    .replace(",", ".")
+    .replace(/\s*(°\s*c?|c)$/i, "");
   return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : Number.NaN;
 }
 
@@ -37,21 +42,23 @@ export function ReadingForm({
 }) {
   const queries = useQueryClient();
   const say = useSay();
-  const [typed, setTyped] = useState("");
+  const kept = `reading-${jug.id}`;
+  const [typed, setTyped, forgetTyped] = useKept(`${kept}-sg`, "");
   const [temperature, setTemperature] = useState("20");
-  const [note, setNote] = useState("");
+  const [note, setNote, forgetNote] = useKept(`${kept}-note`, "");
   const [daysAgo, setDaysAgo] = useState("0");
-  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const { act, busy, problem, setProblem } = useAct(true);
   const field = useRef<HTMLInputElement>(null);
   const sg = number(typed);
   const onStem = sg >= 0.97 && sg <= 1.2 ? sg : from;
 
-  async function write(gravityTyped: string, insist: boolean) {
+  function write(gravityTyped: string, insist: boolean) {
     const body = {
       sg: number(gravityTyped),
       temperature_c: number(temperature),
       note,
       insist,
+      plan_version: jug.kept.version,
       at: daysAgo === "0" ? null : new Date(Date.now() - Number(daysAgo) * DAY_MS).toISOString(),
     };
     if (Number.isNaN(body.sg) || Number.isNaN(body.temperature_c)) {
@@ -63,20 +70,17 @@ export function ReadingForm({
       );
       return;
     }
-    try {
+    act(async () => {
       const after = await answer(
         api.POST("/api/jugs/{jug_id}/readings", { params: { path: { jug_id: jug.id } }, body }),
       );
+      forgetTyped();
+      forgetNote();
       queries.setQueryData(["jug", jug.id], after);
       queries.invalidateQueries({ queryKey: ["jugs"] });
-      setProblem(null);
-      setNote("");
-      say(`${gravity(body.sg)} is written down.`);
+      say(`${gravity(body.sg)} is saved.`);
       onWritten?.();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      setProblem(error);
-    }
+    });
   }
 
   function submit(event: FormEvent) {
@@ -90,7 +94,7 @@ export function ReadingForm({
       <Stack gap="3">
         <Text color="quiet" fontSize="sm">
           Pull the stem until the water line stands where you see it: at eye level, the bottom of
-          the curve, spun still, at 20 °C. Or type it.
+          the curve, spun still, at 20 °C. With a finger, pull it sideways. Or type it.
         </Text>
         <Flex gap="4" wrap="wrap" align="flex-start">
           <Box flex="1 1 13rem" maxW="18rem">
@@ -161,25 +165,24 @@ export function ReadingForm({
                       {cause.text}
                     </Text>
                     {cause.likely_sg != null && (
-                      <ActButton
-                        onClick={() => {
-                          const likely = gravity(cause.likely_sg ?? from);
+                      <Slipped
+                        sure={cause.sure}
+                        likely={cause.likely_sg}
+                        onTake={(likely) => {
                           setTyped(likely);
                           setProblem(null);
                           field.current?.focus();
                         }}
-                      >
-                        Make it {gravity(cause.likely_sg)}
-                      </ActButton>
+                      />
                     )}
                   </HStack>
                 ))}
-                <QuietButton alignSelf="flex-start" onClick={() => write(typed, true)}>
-                  It did read {typed}: write it down
+                <QuietButton alignSelf="flex-start" busy={busy} onClick={() => write(typed, true)}>
+                  It did read {typed}: save it
                 </QuietButton>
               </Stack>
             ) : (
-              <ActButton type="submit" alignSelf="flex-start">
+              <ActButton type="submit" busy={busy} alignSelf="flex-start">
                 {action}
               </ActButton>
             )}
@@ -193,4 +196,18 @@ export function ReadingForm({
       </Stack>
     </form>
   );
+}
+
+/** Offers the reading that was probably meant; as the first press only where nothing else fits. */
+function Slipped({
+  sure,
+  likely,
+  onTake,
+}: {
+  sure: boolean;
+  likely: number;
+  onTake: (likely: string) => void;
+}) {
+  const Press = sure ? ActButton : QuietButton;
+  return <Press onClick={() => onTake(gravity(likely))}>Make it {gravity(likely)}</Press>;
 }

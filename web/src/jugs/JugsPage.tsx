@@ -1,10 +1,13 @@
 import { Box, chakra, Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useJugs, useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { day, gravity, percent } from "../format";
+import { useAct } from "../frame/act";
+import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, Empty, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { placeOf } from "../jug/stages";
@@ -15,28 +18,37 @@ import { OpenRecipe } from "./OpenRecipe";
 
 type Row = Schemas["JugRow"];
 
+const STRETCH = 60;
+const MOST = 200;
+
 export default function JugsPage() {
-  const jugs = useJugs();
+  const [limit, setLimit] = useState(STRETCH);
+  const [search, setSearch] = useSearchParams();
+  const putAwayShown = search.has("away");
+  const jugs = useJugs(limit, putAwayShown);
+  const { act } = useAct();
+  useTitle("Jugs");
   const reference = useReference();
   const session = useSession();
   const queries = useQueryClient();
   const say = useSay();
-  const [search, setSearch] = useSearchParams();
   const opening = search.has("new");
   if (jugs.isPending || reference.isPending) return <Waiting what="Lining up the jugs" />;
   if (jugs.isError) return <Trouble error={jugs.error} again={() => jugs.refetch()} />;
   if (reference.isError)
     return <Trouble error={reference.error} again={() => reference.refetch()} />;
 
-  async function putAway(jug: Row) {
-    const path = { params: { path: { jug_id: jug.id } } };
-    await answer(api.DELETE("/api/jugs/{jug_id}", path));
-    await queries.invalidateQueries({ queryKey: ["jugs"] });
-    say(`${jug.name} is put away.`, async () => {
-      await answer(api.POST("/api/jugs/{jug_id}/restore", path));
-      await queries.invalidateQueries({ queryKey: ["jugs"] });
-    });
+  const again = () => queries.invalidateQueries({ queryKey: ["jugs"] });
+  async function bringBack(jug: Row) {
+    await answer(api.POST("/api/jugs/{jug_id}/restore", { params: { path: { jug_id: jug.id } } }));
+    await again();
   }
+  const putAway = (jug: Row) =>
+    act(async () => {
+      await answer(api.DELETE("/api/jugs/{jug_id}", { params: { path: { jug_id: jug.id } } }));
+      await again();
+      say(`${jug.name} is put away.`, { undo: () => bringBack(jug) });
+    });
 
   return (
     <Stack gap="4">
@@ -44,8 +56,18 @@ export default function JugsPage() {
         <Heading as="h1" size="2xl" fontFamily="heading">
           Jugs
         </Heading>
-        <Text color="quiet">{jugs.data.length} on the go or bottled</Text>
-        <HStack ml="auto">
+        <Text color="quiet">
+          {putAwayShown
+            ? `${jugs.data.length} put away`
+            : `${jugs.data.length}${jugs.data.length === limit ? " or more" : ""} on the go or bottled`}
+        </Text>
+        <HStack ml="auto" wrap="wrap">
+          <QuietButton
+            aria-pressed={putAwayShown}
+            onClick={() => setSearch(putAwayShown ? {} : { away: "" })}
+          >
+            Put away
+          </QuietButton>
           <OpenRecipe />
           <ActButton aria-expanded={opening} onClick={() => setSearch({ new: "" })}>
             New jug
@@ -57,7 +79,15 @@ export default function JugsPage() {
           <NewJug reference={reference.data} onClose={() => setSearch({})} />
         </Panel>
       )}
-      {jugs.data.length === 0 && !opening ? (
+      {putAwayShown && jugs.data.length === 0 ? (
+        <Panel>
+          <Empty
+            title="Nothing is put away"
+            text="A jug you put away waits here until you bring it back."
+            step={<QuietButton onClick={() => setSearch({})}>Show the jugs</QuietButton>}
+          />
+        </Panel>
+      ) : jugs.data.length === 0 && !opening ? (
         <Panel>
           <Empty
             title="No jug yet"
@@ -78,10 +108,16 @@ export default function JugsPage() {
               key={jug.id}
               jug={jug}
               timeZone={session.data?.time_zone ?? "UTC"}
-              onPutAway={() => putAway(jug)}
+              away={putAwayShown}
+              onPutAway={() => (putAwayShown ? act(() => bringBack(jug)) : putAway(jug))}
             />
           ))}
         </chakra.ul>
+      )}
+      {jugs.data.length === limit && limit < MOST && (
+        <QuietButton alignSelf="center" onClick={() => setLimit(limit + STRETCH)}>
+          Show more
+        </QuietButton>
       )}
     </Stack>
   );
@@ -90,10 +126,12 @@ export default function JugsPage() {
 function JugCard({
   jug,
   timeZone,
+  away,
   onPutAway,
 }: {
   jug: Row;
   timeZone: string;
+  away: boolean;
   onPutAway: () => void;
 }) {
   return (
@@ -111,10 +149,10 @@ function JugCard({
             ml="auto"
             px="3"
             borderColor="line"
-            aria-label={`Put ${jug.name} away`}
+            aria-label={away ? `Bring ${jug.name} back` : `Put ${jug.name} away`}
             onClick={onPutAway}
           >
-            ✕
+            {away ? "Bring back" : "✕"}
           </QuietButton>
         </Flex>
         <Tube stage={jug.stage} share={jug.share} />

@@ -2,9 +2,12 @@ import { Box, Grid, Heading, HStack, Stack } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
-import { answer, api, ProblemError, type Schemas } from "../api/client";
+import { answer, api, type Schemas } from "../api/client";
+import { useAct } from "../frame/act";
 import { ChoiceField, TextField } from "../frame/fields";
+import { useEscape } from "../frame/focus";
 import { ActButton, Mark, QuietButton } from "../frame/states";
+import { useKept } from "../frame/useKept";
 
 /** Names a jug, and says what it is in and which yeast will work in it. */
 export function NewJug({
@@ -16,17 +19,18 @@ export function NewJug({
 }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [name, setName] = useState("");
+  const [name, setName, forget] = useKept("new-jug", "");
   const [vesselKey, setVesselKey] = useState("demijohn_5");
   const [yeastKey, setYeastKey] = useState("wine");
-  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const { act, busy, problem, setProblem } = useAct(true);
+  useEscape(onClose);
 
-  async function begin(event: FormEvent) {
+  function begin(event: FormEvent) {
     event.preventDefault();
     const vessel = reference.vessels.find((row) => row.key === vesselKey);
     const yeast = reference.yeasts.find((row) => row.key === yeastKey);
     if (!vessel || !yeast) return;
-    try {
+    act(async () => {
       const jug = await answer(
         api.POST("/api/jugs", {
           body: {
@@ -38,11 +42,9 @@ export function NewJug({
       );
       queries.setQueryData(["jug", jug.id], jug);
       queries.invalidateQueries({ queryKey: ["jugs"] });
+      forget();
       navigate(`/jugs/${jug.id}/plan`);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      setProblem(error);
-    }
+    });
   }
 
   return (
@@ -88,8 +90,8 @@ export function NewJug({
             <Mark tone="bad">{problem.message}</Mark>
           </Box>
         )}
-        <ActButton type="submit" alignSelf="flex-start">
-          Start pouring
+        <ActButton type="submit" busy={busy} alignSelf="flex-start">
+          Create
         </ActButton>
       </Stack>
     </form>

@@ -2,7 +2,8 @@ import { chakra } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { useNavigate } from "react-router";
-import { answer, api, ProblemError } from "../api/client";
+import { answer, api } from "../api/client";
+import { useAct } from "../frame/act";
 import { useSay } from "../frame/notices";
 import { QuietButton } from "../frame/states";
 
@@ -14,28 +15,27 @@ export function OpenRecipe() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const say = useSay();
+  const { act, busy } = useAct();
 
   async function open(file: File) {
     if (file.size > MOST_BYTES) {
-      say("A recipe file is a few kilobytes of text: this is something else.");
+      say("A recipe file is a few kilobytes of text: this is something else.", { tone: "bad" });
       return;
     }
     let recipe: Record<string, unknown>;
     try {
       recipe = JSON.parse(await file.text());
     } catch {
-      say("This is not a recipe file: those are JSON, as “Save the recipe file” makes them.");
+      say("This is not a recipe file: those are JSON, as “Save the recipe file” makes them.", {
+        tone: "bad",
+      });
       return;
     }
-    try {
+    await act(async () => {
       const jug = await answer(api.POST("/api/jugs/recipe", { body: recipe }));
       queries.invalidateQueries({ queryKey: ["jugs"] });
       navigate(`/jugs/${jug.id}/plan`);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      const place = error.problem.errors[0]?.at;
-      say(place ? `${place}: ${error.message}` : error.message);
-    }
+    });
   }
 
   return (
@@ -52,7 +52,9 @@ export function OpenRecipe() {
           if (file) open(file);
         }}
       />
-      <QuietButton onClick={() => input.current?.click()}>Open a recipe file</QuietButton>
+      <QuietButton busy={busy} onClick={() => input.current?.click()}>
+        Open a recipe file
+      </QuietButton>
     </>
   );
 }

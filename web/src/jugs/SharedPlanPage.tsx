@@ -6,6 +6,8 @@ import { useReference } from "../api/queries";
 import { Jug } from "../drawing/Jug";
 import { Tape } from "../drawing/Tape";
 import { volume } from "../format";
+import { useAct } from "../frame/act";
+import { useTitle } from "../frame/focus";
 import { ActButton, Mark, Panel, Trouble, Waiting } from "../frame/states";
 import { Answer, Outcome } from "../jug/plan/Answer";
 import css from "../jug/plan/bench.module.css";
@@ -19,6 +21,8 @@ export default function SharedPlanPage() {
   const reference = useReference().data;
   const navigate = useNavigate();
   const queries = useQueryClient();
+  const { act, busy } = useAct();
+  useTitle("A plan to look at");
   const shared = useQuery({
     queryKey: ["shared", token],
     queryFn: () => answer(api.GET("/api/shared/{token}", path)),
@@ -28,18 +32,21 @@ export default function SharedPlanPage() {
   const { name, by, plan, evaluation, problem } = shared.data;
   const vessel = reference.vessels.find((row) => row.key === plan.vessel?.key);
 
-  async function copy() {
-    const mine = await answer(api.POST("/api/shared/{token}/copy", path));
-    queries.invalidateQueries({ queryKey: ["jugs"] });
-    navigate(`/jugs/${mine.id}/plan`);
-  }
+  const copy = () =>
+    act(async () => {
+      const mine = await answer(api.POST("/api/shared/{token}/copy", path));
+      queries.invalidateQueries({ queryKey: ["jugs"] });
+      navigate(`/jugs/${mine.id}/plan`);
+    });
 
   return (
     <Stack gap="4">
       <Heading as="h1" size="xl">
         <Tape>{name}</Tape>
       </Heading>
-      <Text color="quiet">Planned by {by}. You can look; to change it, copy it.</Text>
+      <Text color="quiet">
+        {by ? `Planned by ${by}. ` : ""}You can look; to change it, copy it.
+      </Text>
       <div className={css.sides}>
         <Panel>
           <Jug
@@ -86,7 +93,9 @@ export default function SharedPlanPage() {
         </Panel>
       </div>
       <Box>
-        <ActButton onClick={copy}>Copy it to my jugs</ActButton>
+        <ActButton onClick={copy} busy={busy}>
+          Copy it to my jugs
+        </ActButton>
       </Box>
     </Stack>
   );

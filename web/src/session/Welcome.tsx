@@ -1,10 +1,12 @@
 import { Box, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { answer, api, ProblemError, type Schemas } from "../api/client";
+import { answer, api, type Schemas } from "../api/client";
 import { Jug } from "../drawing/Jug";
+import { useAct } from "../frame/act";
 import { Logo } from "../frame/Frame";
 import { ChoiceField, TextField } from "../frame/fields";
+import { useTitle } from "../frame/focus";
 import { ActButton, Mark, Panel, QuietButton } from "../frame/states";
 
 const currencies = ["GBP", "EUR", "USD", "CAD", "AUD", "NZD", "SEK", "PLN"];
@@ -16,20 +18,13 @@ export function Welcome({ demoOffered }: { demoOffered: boolean }) {
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
   const [currency, setCurrency] = useState("GBP");
-  const [problem, setProblem] = useState<ProblemError | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { act, busy, problem, setProblem } = useAct(true);
+  useTitle("");
 
-  async function enter(ask: () => Promise<Schemas["SessionOut"]>) {
-    setBusy(true);
-    setProblem(null);
-    try {
+  const enter = (ask: () => Promise<Schemas["SessionOut"]>) =>
+    act(async () => {
       queries.setQueryData(["session"], await ask());
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      setProblem(error);
-      setBusy(false);
-    }
-  }
+    });
 
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -84,7 +79,7 @@ export function Welcome({ demoOffered }: { demoOffered: boolean }) {
           {demoOffered && (
             <Stack gap="2" pb="4" borderBottomWidth="1px" borderColor="line">
               <ActButton
-                disabled={busy}
+                busy={busy}
                 onClick={() => enter(() => answer(api.POST("/api/session/demo")))}
               >
                 Look round the demo kitchen
@@ -132,7 +127,7 @@ export function Welcome({ demoOffered }: { demoOffered: boolean }) {
                   <Mark tone="bad">{problem.message}</Mark>
                 </Box>
               )}
-              <ActButton type="submit" disabled={busy}>
+              <ActButton type="submit" busy={busy}>
                 {opening ? "Open it" : "Sign in"}
               </ActButton>
               <QuietButton

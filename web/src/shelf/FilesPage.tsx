@@ -1,8 +1,10 @@
 import { Box, chakra, Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { answer, api, ProblemError, type Schemas } from "../api/client";
+import { answer, api, type Schemas } from "../api/client";
 import { upload } from "../api/files";
+import { useAct } from "../frame/act";
+import { useTitle } from "../frame/focus";
 import { ActButton, GoButton, Mark, Panel } from "../frame/states";
 
 /** The shelf in and out of files: all of a file comes in, or none of it. */
@@ -10,22 +12,17 @@ export default function FilesPage() {
   const queries = useQueryClient();
   const input = useRef<HTMLInputElement>(null);
   const [done, setDone] = useState<Schemas["ImportOut"] | null>(null);
-  const [problem, setProblem] = useState("");
-  const [busy, setBusy] = useState("");
+  const [name, setName] = useState("");
+  const { act, busy, problem } = useAct(true);
+  useTitle("Import and export");
 
-  async function bringIn(file: File) {
-    setBusy(file.name);
-    setProblem("");
+  function bringIn(file: File) {
+    setName(file.name);
     setDone(null);
-    try {
+    act(async () => {
       setDone(await answer(api.POST("/api/shelf/import", upload("file", file))));
       await queries.invalidateQueries({ queryKey: ["products"] });
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      setProblem(error.message);
-    } finally {
-      setBusy("");
-    }
+    });
   }
 
   return (
@@ -49,7 +46,7 @@ export default function FilesPage() {
               product files as open food data has them (JSON). What stands on the shelf already is
               left as it is. If one row is wrong, nothing comes in.
             </Text>
-            <ActButton onClick={() => input.current?.click()} disabled={busy !== ""}>
+            <ActButton onClick={() => input.current?.click()} busy={busy}>
               Choose a file
             </ActButton>
             <input
@@ -65,7 +62,7 @@ export default function FilesPage() {
               }}
             />
             <Box role="status" aria-live="polite">
-              {busy && <Text color="quiet">Reading {busy} …</Text>}
+              {busy && <Text color="quiet">Reading {name} …</Text>}
               {done && done.errors.length === 0 && (
                 <Mark tone="good">
                   {done.added} brought in; {done.known} stood here already.
@@ -74,12 +71,12 @@ export default function FilesPage() {
             </Box>
             {problem && (
               <Box role="alert">
-                <Mark tone="bad">{problem}</Mark>
+                <Mark tone="bad">{problem.message}</Mark>
               </Box>
             )}
             {done && done.errors.length > 0 && (
               <Stack role="alert" gap="2" w="full">
-                <Mark tone="bad">Nothing came in. Mend these rows, then bring it in again:</Mark>
+                <Mark tone="bad">Nothing was imported. Fix these rows and import again:</Mark>
                 <chakra.table
                   w="full"
                   css={{ "& th, & td": { textAlign: "left", padding: "0.35rem" } }}

@@ -9,14 +9,17 @@ import {
   VisuallyHidden,
 } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useEffect, useState } from "react";
+import { type FormEvent, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../api/client";
 import { upload } from "../api/files";
 import { useNewest } from "../api/newest";
+import { useAct } from "../frame/act";
 import { ChoiceField, TextField } from "../frame/fields";
+import { useEscape } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, Mark, QuietButton } from "../frame/states";
 import { Tick } from "../frame/Tick";
+import { useKept } from "../frame/useKept";
 import { Facts } from "./Facts";
 import { MarkedText } from "./MarkedText";
 import { Palette } from "./Palette";
@@ -51,14 +54,18 @@ export function LabelReader({
 }) {
   const queries = useQueryClient();
   const say = useSay();
-  const [typed, setTyped] = useState<Typed>(product ? typedFrom(product) : empty);
-  const [text, setText] = useState(product?.label_text ?? "");
+  const begun = useMemo(() => (product ? typedFrom(product) : empty), [product]);
+  const key = `label-${product?.id ?? "new"}`;
+  const [typed, setTyped, forgetTyped] = useKept<Typed>(key, begun);
+  const [text, setText, forgetText] = useKept(`${key}-text`, product?.label_text ?? "");
   const [corrected, setCorrected] = useState<string[]>(product?.corrected ?? []);
+  const halfTyped = useRef(typed !== begun && (typed.name !== begun.name || text !== ""));
+  const { act: write, busy: writing, problem: refused, setProblem: setRefused } = useAct(true);
+  useEscape(onClose);
   const [photo, setPhoto] = useState<Schemas["PhotoOut"] | null>(null);
   const [busy, setBusy] = useState("");
   const [trouble, setTrouble] = useState("");
   const [asked, setAsked] = useState(false);
-  const [refused, setRefused] = useState<ProblemError | null>(null);
   const kind = reference.kinds.find((row) => row.key === typed.kind);
   const labelled = hasLabel(kind);
 
@@ -80,12 +87,16 @@ export function LabelReader({
   useEffect(() => {
     if (!reading || fromPhoto) return;
     setTyped((before) => fill(before, reading.fields, corrected));
-  }, [reading, corrected, fromPhoto]);
+  }, [reading, corrected, fromPhoto, setTyped]);
 
   const ready = labelled ? typed.sugars !== "" || typed.measured !== null : true;
   const { ask } = facts;
   useEffect(() => {
-    if (ready) ask({ ...toProduct(typed, kind, text, corrected), name: typed.name || "this" });
+    if (!ready) return;
+    const body = toProduct(typed, kind, text, corrected);
+    // Before the pack is known a litre stands in for it, and has no price.
+    const pack = typed.pack.trim() === "" ? { pack_ml: 1000, pack_g: null, price: "" } : {};
+    ask({ ...body, ...pack, name: typed.name || "this" });
   }, [typed, text, kind, corrected, ready, ask]);
 
   /** The person sets a field: from then on the label's reader leaves it alone. */
@@ -150,10 +161,10 @@ export function LabelReader({
       await lookUp(code);
     });
 
-  async function keep(event: FormEvent) {
+  function keep(event: FormEvent) {
     event.preventDefault();
     setAsked(true);
-    try {
+    write(async () => {
       const body = toProduct(typed, kind, text, corrected);
       const kept = product
         ? await answer(
@@ -164,12 +175,20 @@ export function LabelReader({
           )
         : await answer(api.POST("/api/shelf/products", { body }));
       await queries.invalidateQueries({ queryKey: ["products"] });
+      forgetTyped();
+      forgetText();
       say(`${kept.name} is on the shelf.`);
       onClose();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      setRefused(error);
-    }
+    });
+  }
+
+  function startOver() {
+    setTyped(begun);
+    setText(product?.label_text ?? "");
+    setCorrected(product?.corrected ?? []);
+    setPhoto(null);
+    setAsked(false);
+    halfTyped.current = false;
   }
 
   // While typing, only what stands in a field is judged; once asked for, the empty ones too.
@@ -182,6 +201,7 @@ export function LabelReader({
     "per_g",
     "dilution_parts",
     "makes_ml",
+    "juice_percent",
     "pack",
     "pack_ml",
     "pack_g",
@@ -209,6 +229,12 @@ export function LabelReader({
             ✕
           </QuietButton>
         </HStack>
+        {halfTyped.current && (
+          <HStack bg="glass" rounded="lg" p="2" pl="3">
+            <Text flex="1">What you had typed is still here.</Text>
+            <QuietButton onClick={startOver}>Start over</QuietButton>
+          </HStack>
+        )}
         <HStack gap="2" flexWrap="wrap">
           <PictureButton onPick={readPhoto} disabled={busy !== ""}>
             Photograph it
@@ -260,6 +286,10 @@ export function LabelReader({
           />
         )}
         {reading && reading.findings.length > 0 && <Findings findings={reading.findings} />}
+        {reading?.ferments === "unknown" && <Mark tone="mind">{reading.sentence}</Mark>}
+        {reading && !reading.as_sold && reading.why_not && doubts.length === 0 && labelled && (
+          <Mark tone="mind">{reading.why_not}</Mark>
+        )}
         {reading && reading.hints.length > 0 && (
           <Stack gap="1" fontSize="sm" role="group" aria-label="What to expect">
             {reading.hints.map((hint) => (
@@ -348,6 +378,7 @@ export function LabelReader({
               <TextField
                 label="in"
                 inputMode="decimal"
+                placeholder="100"
                 value={typed.amount}
                 error={at("per_ml", "per_g")}
                 onChange={(event) => set("amount", event.target.value)}
@@ -361,6 +392,17 @@ export function LabelReader({
                 <option value="g">g</option>
               </ChoiceField>
             </Grid>
+            {["syrup", "juice"].includes(typed.kind) && (
+              <TextField
+                label="Juice in it, %"
+                inputMode="decimal"
+                placeholder="100"
+                value={typed.juice}
+                hint="As printed on a drink that is only part juice"
+                error={at("juice_percent")}
+                onChange={(event) => set("juice", event.target.value)}
+              />
+            )}
             {["syrup", "concentrate", "kit", "juice"].includes(typed.kind) && (
               <Tick checked={typed.madeUp} onChange={(madeUp) => set("madeUp", madeUp)}>
                 The figures are for the drink made up
@@ -392,8 +434,13 @@ export function LabelReader({
           <TextField
             label="Pack holds"
             inputMode="decimal"
+            placeholder={typed.packUnit === "ml" ? "1000" : "500"}
             value={typed.pack}
-            error={at("pack", "pack_ml", "pack_g", "pack_count")}
+            error={
+              asked || typed.pack.trim() !== ""
+                ? at("pack", "pack_ml", "pack_g", "pack_count")
+                : undefined
+            }
             onChange={(event) => set("pack", event.target.value)}
           />
           <ChoiceField
@@ -469,7 +516,9 @@ export function LabelReader({
             <Mark tone="bad">{problem.message}</Mark>
           </Box>
         )}
-        <ActButton type="submit">{product ? "Keep it so" : "Put on the shelf"}</ActButton>
+        <ActButton type="submit" busy={writing}>
+          {product ? "Save" : "Put on the shelf"}
+        </ActButton>
       </Stack>
     </form>
   );

@@ -2,10 +2,12 @@ import { Box, chakra, Flex, Grid, Heading, HStack, Stack, Text } from "@chakra-u
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useState } from "react";
 import { useParams } from "react-router";
-import { answer, api, ProblemError, type Schemas } from "../api/client";
+import { answer, api, type Schemas } from "../api/client";
 import { usePrices, useProduct, useReference, useSession } from "../api/queries";
 import { date, gravity, money, productPack, range } from "../format";
+import { useAct } from "../frame/act";
 import { TextField } from "../frame/fields";
+import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, GoButton, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { drinkToken } from "../theme/drinks";
@@ -22,6 +24,7 @@ export default function ProductPage() {
   const reference = useReference();
   const session = useSession();
   const [editing, setEditing] = useState(false);
+  useTitle(product.data?.name ?? "Shelf");
   if (product.isPending || reference.isPending) return <Waiting what="Taking it off the shelf" />;
   if (product.isError) return <Trouble error={product.error} again={() => product.refetch()} />;
   if (reference.isError)
@@ -116,23 +119,16 @@ export default function ProductPage() {
   );
 }
 
-/** Sends a small form, shows what is wrong with it, and says when it is done. */
-function useAct() {
+/** Sends a small form, shows what is wrong with it beside it, and looks at the shelf anew. */
+function useSmallAct() {
   const queries = useQueryClient();
-  const [problem, setProblem] = useState<ProblemError | null>(null);
-  async function act(send: () => Promise<unknown>): Promise<boolean> {
-    try {
-      await send();
-      setProblem(null);
+  const { act, ...rest } = useAct(true);
+  const send = (write: () => Promise<unknown>) =>
+    act(async () => {
+      await write();
       await queries.invalidateQueries({ queryKey: ["products"] });
-      return true;
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      setProblem(error);
-      return false;
-    }
-  }
-  return { act, problem };
+    });
+  return { act: send, ...rest };
 }
 
 function SmallForm({ onSubmit, children }: { onSubmit: () => void; children: ReactNode }) {
@@ -153,7 +149,7 @@ function SmallForm({ onSubmit, children }: { onSubmit: () => void; children: Rea
 function Prices({ product, currency }: { product: Product; currency: string }) {
   const prices = usePrices(product.id);
   const say = useSay();
-  const { act, problem } = useAct();
+  const { act, busy, problem } = useSmallAct();
   const [amount, setAmount] = useState("");
   const [place, setPlace] = useState("");
   const path = { product_id: product.id };
@@ -206,7 +202,9 @@ function Prices({ product, currency }: { product: Product; currency: string }) {
             onChange={(event) => setPlace(event.target.value)}
           />
         </chakra.div>
-        <QuietButton type="submit">Write it down</QuietButton>
+        <QuietButton type="submit" busy={busy}>
+          Save
+        </QuietButton>
       </SmallForm>
     </Stack>
   );
@@ -214,24 +212,24 @@ function Prices({ product, currency }: { product: Product; currency: string }) {
 
 function AtHome({ product }: { product: Product }) {
   const say = useSay();
-  const { act, problem } = useAct();
+  const { act, busy, problem } = useSmallAct();
   const [packs, setPacks] = useState(String(Number(product.at_home)));
+  const queries = useQueryClient();
   const set = (at_home: string) =>
-    act(() =>
-      answer(
-        api.POST("/api/shelf/products/{product_id}/home", {
-          params: { path: { product_id: product.id } },
-          body: { at_home: at_home.trim().replace(",", ".") || "0" },
-        }),
-      ),
+    answer(
+      api.POST("/api/shelf/products/{product_id}/home", {
+        params: { path: { product_id: product.id } },
+        body: { at_home: at_home.trim().replace(",", ".") || "0" },
+      }),
     );
   const write = async () => {
     const before = product.at_home;
-    if (await set(packs))
-      say(`${packs} at home.`, () => {
-        setPacks(String(Number(before)));
-        set(before);
-      });
+    const undo = async () => {
+      await set(before);
+      setPacks(String(Number(before)));
+      await queries.invalidateQueries({ queryKey: ["products"] });
+    };
+    if (await act(() => set(packs))) say(`${packs} at home.`, { undo });
   };
   return (
     <Stack gap="3">
@@ -248,7 +246,9 @@ function AtHome({ product }: { product: Product }) {
             onChange={(event) => setPacks(event.target.value)}
           />
         </chakra.div>
-        <QuietButton type="submit">Keep it</QuietButton>
+        <QuietButton type="submit" busy={busy}>
+          Save
+        </QuietButton>
       </SmallForm>
     </Stack>
   );
@@ -256,28 +256,33 @@ function AtHome({ product }: { product: Product }) {
 
 function Measured({ product }: { product: Product }) {
   const say = useSay();
-  const { act, problem } = useAct();
+  const { act, busy, problem } = useSmallAct();
   const [sg, setSg] = useState("");
   const [celsius, setCelsius] = useState("20");
   const { beside } = product.facts;
-  const send = (value: number | null) =>
-    act(() =>
-      answer(
-        api.POST("/api/shelf/products/{product_id}/measured", {
-          params: { path: { product_id: product.id } },
-          body: { sg: value, temperature_c: Number(celsius.replace(",", ".")) },
-        }),
-      ),
+  const queries = useQueryClient();
+  const send = (value: number | null, temperature_c: number) =>
+    answer(
+      api.POST("/api/shelf/products/{product_id}/measured", {
+        params: { path: { product_id: product.id } },
+        body: { sg: value, temperature_c },
+      }),
     );
   const write = async () => {
-    if (await send(Number(sg.replace(",", ".")))) {
+    const warm = Number(celsius.replace(",", "."));
+    if (await act(() => send(Number(sg.replace(",", ".")), warm))) {
       setSg("");
       say("The reading is written down.");
     }
   };
   const takeBack = async () => {
+    // What was kept is at 20 °C already.
     const before = product.measured_sg;
-    if (await send(null)) say("Back to the label alone.", () => send(before));
+    const undo = async () => {
+      await send(before, 20);
+      await queries.invalidateQueries({ queryKey: ["products"] });
+    };
+    if (await act(() => send(null, 20))) say("Back to the label alone.", { undo });
   };
   return (
     <Stack gap="3">
@@ -331,8 +336,8 @@ function Measured({ product }: { product: Product }) {
             onChange={(event) => setCelsius(event.target.value)}
           />
         </chakra.div>
-        <QuietButton type="submit" disabled={sg.trim() === ""}>
-          Write it down
+        <QuietButton type="submit" busy={busy} disabled={sg.trim() === ""}>
+          Save reading
         </QuietButton>
         {product.measured_sg !== null && (
           <QuietButton onClick={takeBack}>Take the reading back</QuietButton>

@@ -4,7 +4,9 @@ import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { type ShelfQuery, useReference, useSession, useShelf } from "../api/queries";
+import { useAct } from "../frame/act";
 import { ChoiceField, TextField } from "../frame/fields";
+import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, Empty, GoButton, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { LabelReader } from "./LabelReader";
@@ -45,6 +47,8 @@ export default function ShelfPage() {
   const session = useSession();
   const queries = useQueryClient();
   const say = useSay();
+  const { act } = useAct();
+  useTitle(reading ? "Read a label" : "Shelf");
   if (shelf.isPending || reference.isPending) return <Waiting what="Looking along the shelf" />;
   if (shelf.isError) return <Trouble error={shelf.error} again={() => shelf.refetch()} />;
   if (reference.isError)
@@ -65,26 +69,29 @@ export default function ShelfPage() {
 
   const again = () => queries.invalidateQueries({ queryKey: ["products"] });
 
-  async function remove(product: Product) {
-    const path = { params: { path: { product_id: product.id } } };
-    await answer(api.DELETE("/api/shelf/products/{product_id}", path));
-    setCompared((before) => before.filter((one) => one.id !== product.id));
-    await again();
-    say(`${product.name} is off the shelf.`, async () => {
-      await answer(api.POST("/api/shelf/products/{product_id}/restore", path));
+  const remove = (product: Product) =>
+    act(async () => {
+      const path = { params: { path: { product_id: product.id } } };
+      await answer(api.DELETE("/api/shelf/products/{product_id}", path));
+      setCompared((before) => before.filter((one) => one.id !== product.id));
+      await again();
+      const undo = async () => {
+        await answer(api.POST("/api/shelf/products/{product_id}/restore", path));
+        await again();
+      };
+      say(`${product.name} is off the shelf.`, { undo });
+    });
+
+  const atHome = (product: Product, packs: string) =>
+    act(async () => {
+      await answer(
+        api.POST("/api/shelf/products/{product_id}/home", {
+          params: { path: { product_id: product.id } },
+          body: { at_home: packs },
+        }),
+      );
       await again();
     });
-  }
-
-  async function atHome(product: Product, packs: string) {
-    await answer(
-      api.POST("/api/shelf/products/{product_id}/home", {
-        params: { path: { product_id: product.id } },
-        body: { at_home: packs },
-      }),
-    );
-    await again();
-  }
 
   const narrowed = ["find", "kind", "verdict", "home"].some((key) => params.has(key));
   return (

@@ -16,6 +16,7 @@ export type Typed = {
   madeUp: boolean;
   dilution: string;
   makes: string;
+  juice: string;
   pack: string;
   packUnit: "ml" | "g" | "pieces";
   price: string;
@@ -33,12 +34,13 @@ export const empty: Typed = {
   fruit: "",
   sugar: "sucrose",
   sugars: "",
-  amount: "100",
+  amount: "",
   per: "ml",
   madeUp: false,
   dilution: "",
   makes: "",
-  pack: "1000",
+  juice: "",
+  pack: "",
   packUnit: "ml",
   price: "",
   place: "",
@@ -56,11 +58,12 @@ export function typedFrom(product: Product): Typed {
     fruit: product.fruit ?? "",
     sugar: product.sugar ?? "sucrose",
     sugars: product.sugars_g ?? "",
-    amount: String(product.per_ml ?? product.per_g ?? 100),
+    amount: String(product.per_ml ?? product.per_g ?? ""),
     per: product.per_g ? "g" : "ml",
     madeUp: product.made_up,
     dilution: product.dilution_parts === null ? "" : String(product.dilution_parts),
     makes: product.makes_ml === null ? "" : String(product.makes_ml),
+    juice: product.juice_percent === null ? "" : String(product.juice_percent),
     pack: String(product.pack_ml ?? product.pack_g ?? product.pack_count ?? ""),
     packUnit: product.pack_count ? "pieces" : product.pack_g ? "g" : "ml",
     price: product.price ?? "",
@@ -91,7 +94,7 @@ export function toProduct(
 ): ProductIn {
   const labelled = hasLabel(kind);
   const pack = numberOf(typed.pack);
-  const amount = numberOf(typed.amount) ?? 100;
+  const amount = numberOf(typed.amount);
   return {
     name: typed.name,
     kind: typed.kind,
@@ -103,6 +106,7 @@ export function toProduct(
     made_up: labelled && typed.madeUp,
     dilution_parts: labelled && typed.madeUp ? numberOf(typed.dilution) : null,
     makes_ml: labelled && typed.madeUp ? numberOf(typed.makes) : null,
+    juice_percent: labelled ? numberOf(typed.juice) : null,
     measured_sg: typed.measured,
     pack_ml: typed.packUnit === "ml" ? pack : null,
     pack_g: typed.packUnit === "g" ? pack : null,
@@ -125,6 +129,7 @@ export const filledBy: Record<string, (keyof Typed)[]> = {
   prepared: ["madeUp"],
   dilution: ["dilution"],
   makes: ["makes"],
+  juice: ["juice"],
   pack: ["pack", "packUnit"],
   kind: ["kind"],
   fruit: ["fruit"],
@@ -142,6 +147,7 @@ export function fill(typed: Typed, fields: Reading["fields"], corrected: string[
     if (field.key === "prepared") next.madeUp = true;
     if (field.key === "dilution") next.dilution = field.value;
     if (field.key === "makes") next.makes = field.value;
+    if (field.key === "juice") next.juice = field.value;
     if (field.key === "basis" && first && (unit === "ml" || unit === "g")) {
       next.amount = first;
       next.per = unit;

@@ -20,7 +20,13 @@ const config = defineConfig({
     // A page that grows past the screen while you drag must not move the bar under you.
     html: { scrollbarGutter: "stable", bg: "tile" },
     body: { bg: "tile", color: "ink", fontSize: "md", lineHeight: "1.45" },
-    "*:focus-visible": { outline: "3px solid", outlineColor: "amber", outlineOffset: "2px" },
+    "*:focus-visible": {
+      outline: "3px solid !important",
+      outlineColor: "var(--chakra-colors-ring) !important",
+      outlineOffset: "2px !important",
+    },
+    // Where a page begins takes the focus without being a control.
+    "[tabindex='-1']:focus-visible": { outline: "none !important" },
     "*, *::before, *::after": {
       _motionReduce: { transition: "none !important", animation: "none !important" },
     },
@@ -39,6 +45,10 @@ const config = defineConfig({
         tapePaper: { value: "#f0dfb4" },
         tapeInk: { value: "#2a2416" },
         paper: { value: "#ffffff" },
+        // On white glass, which stays white in the dark.
+        paperInk: { value: "#1e2740" },
+        paperAmber: { value: "#8a5200" },
+        paperGood: { value: "#1e6b4a" },
       },
     },
     semanticTokens: {
@@ -52,6 +62,7 @@ const config = defineConfig({
         glass: pair("#eef3f1", "#242d42"),
         action: pair("#22304f", "#dfe6f5"),
         onAction: pair("#fcfdf9", "#161d2e"),
+        ring: pair("#b8660a", "#f6c67a"),
         amber: pair("#c97f12", "#f0b04a"),
         amberWash: pair("#fdf1dc", "#372b17"),
         amberInk: pair("#7d4a00", "#f6c67a"),

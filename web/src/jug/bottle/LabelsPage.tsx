@@ -5,6 +5,11 @@ import { ActButton, Empty, GoButton, Panel, QuietButton } from "../../frame/stat
 import { useJugContext } from "../JugPage";
 import { mainColour } from "../jugLayers";
 
+const SAYS: Record<string, string> = {
+  contains_sulphites: "Contains sulphites",
+  under_pressure: "Under pressure. Open with care",
+};
+
 /** One label for every bottle, ready for the printer. */
 export default function LabelsPage() {
   const { jug, session } = useJugContext();
@@ -14,7 +19,7 @@ export default function LabelsPage() {
         <Empty
           title="No bottles to label yet"
           text="Labels follow what was really bottled."
-          step={<GoButton to="../bottle">To bottling</GoButton>}
+          step={<GoButton to="../bottle">Next: bottling</GoButton>}
         />
       </Panel>
     );
@@ -27,8 +32,9 @@ export default function LabelsPage() {
     : "";
   const labels = bottling.bottles.flatMap((line) =>
     Array.from({ length: line.count }, (_, i) => ({
-      key: `${line.size_ml}-${i}`,
+      key: `${line.size_ml}-${line.bottle}-${line.closure}-${i}`,
       size: line.size_ml,
+      says: line.label_says,
     })),
   );
   return (
@@ -71,11 +77,17 @@ export default function LabelsPage() {
               {jug.name}
             </Text>
             <Text mt="2">
-              {bottling.strength && <b>{percent(bottling.strength.mass_balance.value)} vol</b>} ·{" "}
-              {bottleSize(label.size)}
+              {bottling.abv && <b>{percent(bottling.abv.value)} vol</b>} · {bottleSize(label.size)}
             </Text>
             <Text>Bottled {date}</Text>
             <Text>Batch {jug.number}</Text>
+            {label.says.map((key) => (
+              <Text key={key} fontWeight="600">
+                {key === "against_advice"
+                  ? `Closed against advice: ${bottling.against_advice}`
+                  : SAYS[key]}
+              </Text>
+            ))}
             <Text fontSize="xs" mt="2">
               Home-made, not for sale. Keep from children.
             </Text>

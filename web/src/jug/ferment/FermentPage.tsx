@@ -3,7 +3,8 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { Curve } from "../../drawing/Curve";
-import { dayAndTime, gravity, percent, percentRange } from "../../format";
+import { dayAndTime, gravity, percent, percentRange, points } from "../../format";
+import { useAct } from "../../frame/act";
 import { useKeys } from "../../frame/keys";
 import { useSay } from "../../frame/notices";
 import { Empty, GoButton, Panel, QuietButton } from "../../frame/states";
@@ -17,6 +18,7 @@ export default function FermentPage() {
   const { jug, session } = useJugContext();
   const queries = useQueryClient();
   const say = useSay();
+  const { act } = useAct();
   const keys = useMemo(
     () => ({
       r: () => document.querySelector<SVGElement>('[aria-label="Gravity on the stem"]')?.focus(),
@@ -39,17 +41,18 @@ export default function FermentPage() {
   const last = jug.readings.at(-1);
   const ends = evaluation.finish.sg;
 
-  async function strike(reading: Schemas["ReadingOut"]) {
-    const params = { params: { path: { jug_id: jug.id, reading_id: reading.id } } };
-    const refresh = (after: Schemas["JugOut"]) => {
-      queries.setQueryData(["jug", jug.id], after);
-      queries.invalidateQueries({ queryKey: ["jugs"] });
-    };
-    refresh(await answer(api.DELETE("/api/jugs/{jug_id}/readings/{reading_id}", params)));
-    say(`${gravity(reading.sg)} is struck out.`, async () => {
-      refresh(await answer(api.POST("/api/jugs/{jug_id}/readings/{reading_id}/restore", params)));
+  const strike = (reading: Schemas["ReadingOut"]) =>
+    act(async () => {
+      const params = { params: { path: { jug_id: jug.id, reading_id: reading.id } } };
+      const refresh = (after: Schemas["JugOut"]) => {
+        queries.setQueryData(["jug", jug.id], after);
+        queries.invalidateQueries({ queryKey: ["jugs"] });
+      };
+      refresh(await answer(api.DELETE("/api/jugs/{jug_id}/readings/{reading_id}", params)));
+      const restore = "/api/jugs/{jug_id}/readings/{reading_id}/restore";
+      const undo = async () => refresh(await answer(api.POST(restore, params)));
+      say(`${gravity(reading.sg)} is struck out.`, { undo });
     });
-  }
 
   return (
     <Grid
@@ -75,8 +78,8 @@ export default function FermentPage() {
               {percentRange(progress.strength.mass_balance)})
             </Text>
             <Text color="quiet">
-              {Math.round(progress.share * 100)} % of the way · {Math.round(progress.points_to_go)}{" "}
-              points to go
+              {Math.round(progress.share * 100)} % of the way · {points(progress.points_to_go)} to
+              go
             </Text>
           </HStack>
           <Box
@@ -87,6 +90,7 @@ export default function FermentPage() {
             p="3"
             my="3"
             aria-live="polite"
+            role="status"
           >
             <Text>
               <Box as="span" fontFamily="heading" fontWeight="700" fontSize="lg">
@@ -94,9 +98,9 @@ export default function FermentPage() {
               </Box>{" "}
               {progress.advice}
             </Text>
-            {progress.verdict === "done" && !jug.bottling && (
+            {jug.stage === "bottle" && (
               <Box pt="3">
-                <GoButton to="../bottle">To bottling</GoButton>
+                <GoButton to="../bottle">Next: bottling</GoButton>
               </Box>
             )}
           </Box>
@@ -162,7 +166,7 @@ export default function FermentPage() {
               jug={jug}
               from={last?.sg ?? 1}
               liquid={mainColour(jug)}
-              action="Write it down"
+              action="Save reading"
             />
           </Panel>
         )}

@@ -59,7 +59,7 @@ export default function PitchPage() {
             jug={jug}
             from={must.sg.value}
             liquid={mainColour(jug)}
-            action="Write it down and pitch"
+            action="Save reading and pitch"
             onWritten={() => navigate("../ferment", { relative: "path" })}
           />
         </Panel>

@@ -24,6 +24,7 @@ export function pourOf(product: Schemas["ProductOut"]): Pour {
         }
       : null,
     measured_sg: product.measured_sg,
+    juice_percent: product.juice_percent,
     price: product.price,
     pack_ml: product.pack_ml,
     pack_g: product.pack_g,
@@ -59,7 +60,9 @@ export const AddPour = memo(function AddPour({
   const products = useShelf(find ? { ...everything, search: find } : everything);
   const [chosen, setChosen] = useState("");
   const fruits = useReference().data?.fruits ?? [];
-  const shelf = (products.data?.items ?? []).filter((row) => row.facts.verdict.code !== "supply");
+  const shelf = (products.data?.items ?? []).filter(
+    (row) => !["supply", "refused"].includes(row.facts.verdict.code),
+  );
   const long = (products.data?.standing ?? 0) > everything.limit;
 
   function add() {

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Schemas } from "../../api/client";
-import { bottleSize, gravity, listed, money, percent, range } from "../../format";
+import { bottleSize, gravity, listed, money, percent, percentRange, range } from "../../format";
 import { Strengths } from "../Strengths";
 import bench from "./bench.module.css";
 import css from "./PlanPage.module.css";
@@ -8,7 +8,14 @@ import css from "./PlanPage.module.css";
 type Evaluation = Schemas["EvaluationOut"];
 
 /** What the pours become, said before it is counted out. */
-export const Answer = memo(function Answer({ result }: { result: Evaluation }) {
+export const Answer = memo(function Answer({
+  result,
+  history = false,
+}: {
+  result: Evaluation;
+  /** The yeast is in: what was to be done has been. */
+  history?: boolean;
+}) {
   const { must, finish } = result;
   const solved = result.pours.filter((pour) => pour.solved);
   const boiled = solved.find((pour) => pour.kind === "boiled_off");
@@ -17,10 +24,19 @@ export const Answer = memo(function Answer({ result }: { result: Evaluation }) {
   return (
     <div className={css.answer}>
       {solved.length > 0 && (
-        <div className={css.act}>
-          {boiled && <p>Boil off {boiled.words} of water first.</p>}
+        <div className={history ? css.told : css.act}>
+          {boiled && (
+            <p>
+              {history
+                ? `${boiled.words} of water was boiled off.`
+                : `Boil off ${boiled.words} of water first.`}
+            </p>
+          )}
           {added.length > 0 && (
-            <p>Add {listed(added.map((pour) => `${pour.words} ${pour.name.toLowerCase()}`))}.</p>
+            <p>
+              {history ? "Added: " : "Add "}
+              {listed(added.map((pour) => `${pour.words} ${pour.name.toLowerCase()}`))}.
+            </p>
           )}
           {things.map((pour) => (
             <p key={pour.name} className={bench.things}>
@@ -30,7 +46,8 @@ export const Answer = memo(function Answer({ result }: { result: Evaluation }) {
         </div>
       )}
       <p>
-        The jug should read <b>{gravity(must.sg.value)}</b> ({range(must.sg, gravity)}) and end near{" "}
+        {history ? "By that the jug was to read" : "The jug should read"}{" "}
+        <b>{gravity(must.sg.value)}</b> ({range(must.sg, gravity)}) and end near{" "}
         <b>{gravity(finish.sg.value)}</b> ({range(finish.sg, gravity)}).
       </p>
     </div>
@@ -44,7 +61,7 @@ export const Outcome = memo(function Outcome({ result }: { result: Evaluation })
     <div className={css.answer}>
       <Strengths strength={finish.strength} />
       <p>
-        In the glass <b>{percent(glass.abv)}</b>, {glass.word}
+        In the glass <b>{percent(glass.abv.value)}</b> ({percentRange(glass.abv)}), {glass.word}
         {glass.sugar_g_per_l >= 1 && ` with ${Math.round(glass.sugar_g_per_l)} g/L of sugar`}
         {(glass.priming_g > 0 && `, ${glass.volumes.toFixed(1)} volumes of gas`) || ", still"}.
       </p>
@@ -66,7 +83,8 @@ export const Cost = memo(function Cost({
   currency: string;
 }) {
   const missing = cost.unpriced.join(", ");
-  if (cost.used === "0.00" && missing) {
+  if (cost.used === null || cost.packs === null) {
+    if (!missing) return null;
     return (
       <div className={css.cost}>
         <p className={css.quiet}>No price yet for {missing}: put it on the shelf with one.</p>

@@ -1,6 +1,7 @@
 import { Grid, Stack } from "@chakra-ui/react";
 import { memo } from "react";
 import type { Schemas } from "../../api/client";
+import { useReference } from "../../api/queries";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { Mark } from "../../frame/states";
 import { pourOf } from "./AddPour";
@@ -42,6 +43,7 @@ export const GlassFields = memo(function GlassFields({
   change: (edit: (before: Draft) => Draft, stroke?: string) => void;
 }) {
   const { style } = glass;
+  const closures = useReference().data?.closures ?? [];
   const sweet = style === "sweet_still" || style === "fizzy_sweet";
   const fizzy = style === "fizzy" || style === "fizzy_sweet";
   const late = style === "sweet_still" || style === "late_juice";
@@ -150,6 +152,19 @@ export const GlassFields = memo(function GlassFields({
           ))}
         </ChoiceField>
       )}
+      <ChoiceField
+        label="Meant for"
+        value={glass.closed}
+        hint="What the worst that could come is held against"
+        onChange={(closed) => set({ closed })}
+      >
+        <option value="">No bottle chosen yet</option>
+        {closures.map((row) => (
+          <option key={`${row.bottle}/${row.closure}`} value={`${row.bottle}/${row.closure}`}>
+            {row.bottle_name}, {row.closure_name}
+          </option>
+        ))}
+      </ChoiceField>
       {general && <Mark tone="bad">{refused.text}</Mark>}
     </Stack>
   );

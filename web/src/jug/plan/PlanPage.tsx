@@ -1,11 +1,13 @@
 import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { memo, useCallback, useMemo, useRef } from "react";
+import { useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { useShelf, useVessels } from "../../api/queries";
 import { volume } from "../../format";
+import { useAct } from "../../frame/act";
 import { useKeys } from "../../frame/keys";
-import { Empty, GoButton, Mark, QuietButton } from "../../frame/states";
+import { ActButton, Empty, Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { AddPour, everything, sugarToPour } from "./AddPour";
 import { Answer, Cost } from "./Answer";
@@ -39,6 +41,7 @@ export default function PlanPage() {
   const bench = usePlan(jug, usual ?? started?.volume_ml ?? 5000);
   const { draft, plan, problems, change, undo, redo, can, evaluation, keeping, dirty, settle } =
     bench;
+  const { keepNow } = bench;
   const keys = useMemo(() => ({ z: undo, Z: redo }), [undo, redo]);
   useKeys(keys);
 
@@ -97,6 +100,7 @@ export default function PlanPage() {
   );
 
   const queries = useQueryClient();
+  const { act } = useAct();
   const planned = useRef(plan);
   planned.current = plan;
   const { ask } = evaluation;
@@ -112,11 +116,13 @@ export default function PlanPage() {
       const id = now?.pours.find((pour) => pour.name === seen.name)?.product_id;
       if (!now || id == null) return;
       const path = { product_id: id };
-      await answer(api.POST("/api/shelf/products/{product_id}/same-label", { params: { path } }));
-      queries.invalidateQueries({ queryKey: ["products"] });
-      ask(now);
+      await act(async () => {
+        await answer(api.POST("/api/shelf/products/{product_id}/same-label", { params: { path } }));
+        queries.invalidateQueries({ queryKey: ["products"] });
+        ask(now);
+      });
     },
-    [change, reference, queries, ask],
+    [change, reference, queries, ask, act],
   );
 
   const takeNearest = useCallback(
@@ -170,16 +176,16 @@ export default function PlanPage() {
         >
           {choice}
         </Drawing>
-        {result && draft.pours.length > 0 && !problem && (
+        {result && draft.pours.length > 0 && !problem && !pitched && (
           <section className={css.panel} aria-label="Checks">
-            <CalmChecks result={result} onRemedy={pitched ? undefined : remedy} />
+            <CalmChecks result={result} onRemedy={remedy} />
           </section>
         )}
       </div>
 
-      <div className={`${css.panel} ${css.answerPanel}`} aria-live="polite">
+      <div className={`${css.panel} ${css.answerPanel}`}>
         {result && draft.pours.length > 0 && !problem ? (
-          <Answer result={result} />
+          <Answer result={result} history={pitched} />
         ) : problem ? (
           <>
             <Mark tone="bad">{problem.message}</Mark>
@@ -212,7 +218,7 @@ export default function PlanPage() {
         )}
         {pitched && (
           <Text color="quiet" pt="1">
-            This is what went in. To change it, strike out the first reading.
+            This is what was planned to go in. To change it, strike out the readings.
           </Text>
         )}
         {draft.pours.length === 0 ? (
@@ -235,6 +241,7 @@ export default function PlanPage() {
                     solvedAmount={worked?.solved ? (solved ?? null) : null}
                     most={mostOf(row.unit, row.pour.kind, capacity)}
                     aiming={draft.aiming}
+                    history={pitched}
                     problem={
                       problems.pours[row.id] ??
                       problem?.problem.errors.find((item) => item.at.startsWith(`pours[${index}]`))
@@ -274,7 +281,7 @@ export default function PlanPage() {
             <CalmOutcome result={result} />
           </section>
         )}
-        {!pitched && result && !problem && <ToPitching />}
+        {!pitched && result && !problem && <ToPitching onGo={keepNow} />}
       </div>
       <div className={css.under}>
         <Tools jug={jug} plan={plan} pitched={pitched} change={change} onTakePlan={takePlan} />
@@ -360,7 +367,7 @@ const Header = memo(function Header({
   return (
     <Flex align="center" gap="3" wrap="wrap">
       <Heading as="h2" size="lg" fontFamily="heading">
-        What goes in
+        {pitched ? "What went in" : "What goes in"}
       </Heading>
       {!pitched && (
         <HStack ml="auto" gap="2">
@@ -379,10 +386,18 @@ const Header = memo(function Header({
   );
 });
 
-const ToPitching = memo(function ToPitching() {
+/** What is pitched is what is kept: the plan in sight is kept before the page turns. */
+const ToPitching = memo(function ToPitching({ onGo }: { onGo: () => Promise<void> }) {
+  const navigate = useNavigate();
+  const { act, busy } = useAct();
+  const go = () =>
+    act(async () => {
+      await onGo();
+      navigate("../pitch", { relative: "path" });
+    });
   return (
-    <GoButton to="../pitch" w="full">
-      To pitching
-    </GoButton>
+    <ActButton w="full" busy={busy} onClick={go}>
+      Next: pitch the yeast
+    </ActButton>
   );
 });

@@ -1,4 +1,4 @@
-import { memo, useState } from "react";
+import { memo, useRef, useState } from "react";
 import { grams, gravity, volume } from "../../format";
 import { colour } from "../../theme/colour";
 import { drinkToken } from "../../theme/drinks";
@@ -28,6 +28,7 @@ export const PourRow = memo(function PourRow({
   solvedAmount,
   most,
   aiming,
+  history,
   problem,
   acts,
 }: {
@@ -36,6 +37,8 @@ export const PourRow = memo(function PourRow({
   solvedAmount: number | null;
   most: number;
   aiming: boolean;
+  /** The yeast is in: nothing here is still to be done. */
+  history: boolean;
   problem: string | undefined;
   acts: RowActs;
 }) {
@@ -64,7 +67,7 @@ export const PourRow = memo(function PourRow({
   const drink = { "--drink": colour(drinkToken(pour)) } as React.CSSProperties;
 
   return (
-    <li className={solved ? `${css.row} ${css.solved}` : css.row} style={drink}>
+    <li className={solved && !history ? `${css.row} ${css.solved}` : css.row} style={drink}>
       <div className={css.swatch} />
       <div>
         <div className={css.name}>{pour.name}</div>
@@ -89,7 +92,7 @@ export const PourRow = memo(function PourRow({
           <span className={css.unit}>{unit}</span>
         </div>
       )}
-      <div className={css.bar}>
+      <div className={css.bar} {...useSideways(amount, most, locked, drag)}>
         {cartons.map((whole) => (
           <div
             key={whole}
@@ -135,6 +138,38 @@ export const PourRow = memo(function PourRow({
     </li>
   );
 });
+
+// Less than this is a finger coming down, not pulling.
+const SIDEWAYS_PX = 8;
+
+/** A finger moves the bar only sideways, from where it stands; up and down scrolls the page. */
+function useSideways(amount: number, most: number, locked: boolean, drag: (value: number) => void) {
+  const from = useRef<{ x: number; y: number; amount: number; pulling: boolean } | null>(null);
+  const end = () => {
+    from.current = null;
+  };
+  return {
+    onPointerDown: (event: React.PointerEvent<HTMLDivElement>) => {
+      if (event.pointerType !== "touch" || locked) return;
+      from.current = { x: event.clientX, y: event.clientY, amount, pulling: false };
+    },
+    onPointerMove: (event: React.PointerEvent<HTMLDivElement>) => {
+      const start = from.current;
+      if (!start) return;
+      const across = event.clientX - start.x;
+      const along = Math.abs(event.clientY - start.y);
+      if (!start.pulling) {
+        if (Math.abs(across) < Math.max(SIDEWAYS_PX, along)) return;
+        start.pulling = true;
+        event.currentTarget.setPointerCapture(event.pointerId);
+      }
+      const width = event.currentTarget.getBoundingClientRect().width;
+      drag(Math.min(Math.max(start.amount + (across / width) * most, 0), most));
+    },
+    onPointerUp: end,
+    onPointerCancel: end,
+  };
+}
 
 function printed(pour: DraftPour["pour"]): string {
   if (pour.label) return `${pour.label.sugars_g} g/${pour.label.per_ml ? "100 ml" : "100 g"}`;

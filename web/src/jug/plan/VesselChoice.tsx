@@ -1,11 +1,13 @@
 import { Grid, HStack, Stack } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, memo, useState } from "react";
-import { answer, api, ProblemError, type Schemas } from "../../api/client";
+import { answer, api, type Schemas } from "../../api/client";
+import { useAct } from "../../frame/act";
 import { ChoiceField, TextField } from "../../frame/fields";
+import { useEscape } from "../../frame/focus";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../frame/states";
-import type { Draft } from "./draft";
+import { type Draft, readLitres } from "./draft";
 
 type Own = Schemas["OwnVesselOut"];
 type Change = (edit: (before: Draft) => Draft) => void;
@@ -55,15 +57,18 @@ export const VesselChoice = memo(function VesselChoice({
     }
   }
 
-  async function putAway(row: Own) {
-    const path = { params: { path: { vessel_id: row.id } } };
-    await answer(api.DELETE("/api/vessels/{vessel_id}", path));
-    await queries.invalidateQueries({ queryKey: ["vessels"] });
-    say(`${row.name} is put away; the plan keeps its size.`, async () => {
-      await answer(api.POST("/api/vessels/{vessel_id}/restore", path));
+  const { act } = useAct();
+  const putAway = (row: Own) =>
+    act(async () => {
+      const path = { params: { path: { vessel_id: row.id } } };
+      await answer(api.DELETE("/api/vessels/{vessel_id}", path));
       await queries.invalidateQueries({ queryKey: ["vessels"] });
+      const undo = async () => {
+        await answer(api.POST("/api/vessels/{vessel_id}/restore", path));
+        await queries.invalidateQueries({ queryKey: ["vessels"] });
+      };
+      say(`${row.name} is put away; the plan keeps its size.`, { undo });
     });
-  }
 
   return (
     <Stack gap="3" pt="3">
@@ -125,20 +130,17 @@ function OwnVessel({ onClose, onKept }: { onClose: () => void; onKept: (kept: Ow
   const [name, setName] = useState("");
   const [shape, setShape] = useState("demijohn");
   const [brim, setBrim] = useState("");
-  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const { act, busy, problem } = useAct(true);
+  useEscape(onClose);
 
-  async function keep(event: FormEvent) {
+  function keep(event: FormEvent) {
     event.preventDefault();
-    try {
-      const litres = Number(brim.replace(",", "."));
-      const body = { name, shape, brim_ml: Number.isFinite(litres) ? litres * 1000 : 0 };
+    act(async () => {
+      const body = { name, shape, brim_ml: (readLitres(brim) ?? 0) * 1000 };
       const kept = await answer(api.POST("/api/vessels", { body }));
       await queries.invalidateQueries({ queryKey: ["vessels"] });
       onKept(kept);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      setProblem(error);
-    }
+    });
   }
 
   return (
@@ -173,8 +175,10 @@ function OwnVessel({ onClose, onKept }: { onClose: () => void; onKept: (kept: Ow
           <Mark tone="bad">{problem.message}</Mark>
         )}
         <HStack>
-          <ActButton type="submit">Keep it</ActButton>
-          <QuietButton onClick={onClose}>Not now</QuietButton>
+          <ActButton type="submit" busy={busy}>
+            Save
+          </ActButton>
+          <QuietButton onClick={onClose}>Cancel</QuietButton>
         </HStack>
       </Stack>
     </form>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { draftOf, freeName, newPour, planOf, readAmount } from "./draft";
+import { draftOf, freeName, newPour, planOf, readAmount, readLitres } from "./draft";
 
 const pear = { name: "Pear", kind: "juice", fruit: "pear" };
 
@@ -54,6 +54,8 @@ describe("a plan", () => {
         volumes: 2.5,
         late: null,
         late_share: null,
+        bottle: "beer_bottle",
+        closure: "crown",
       },
       doses: [{ kind: "nutrient", mass_g: 1, when: "after_24_h" }],
       hold_back_ml: 300,
@@ -91,4 +93,19 @@ it("a blend of two lets the share between them give", () => {
   );
   expect(planOf(kept).plan?.aim?.solve).toEqual([["Pear", "Plum"]]);
   expect(kept.fillL).toBe("");
+});
+
+it("a bare figure with a point in it is asked about", () => {
+  expect(readAmount("1,5", "ml")).toBe("1,5 L or 1,5 ml? Write the unit behind it.");
+  expect(readAmount("1.190", "ml")).toContain("reads like a gravity");
+  expect(readAmount("1,5 L", "ml")).toBe(1500);
+  expect(readAmount("750.5", "ml")).toBe(750.5);
+  expect(readAmount("1.5", "g")).toBe(1.5);
+});
+
+it("litres are understood in any unit", () => {
+  expect(readLitres("4,6")).toBe(4.6);
+  expect(readLitres("4600 ml")).toBe(4.6);
+  expect(readLitres("75 cl")).toBe(0.75);
+  expect(readLitres("a gallon")).toBeNull();
 });

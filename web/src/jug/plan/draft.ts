@@ -24,6 +24,8 @@ export type DraftGlass = {
   volumes: string;
   late: Pour | null;
   lateShare: string;
+  /** The bottle it is meant for with what closes it, like "beer_bottle/crown"; empty: not said. */
+  closed: string;
 };
 
 /** What is wanted, as typed. An empty text is an aim that nobody has. */
@@ -104,6 +106,7 @@ export function draftOf(plan: Plan, usualFillMl: number): Draft {
       volumes: typed(glass?.volumes),
       late: glass?.late ?? null,
       lateShare: typed(glass?.late_share, 100),
+      closed: glass?.bottle ? `${glass.bottle}/${glass.closure ?? ""}` : "",
     },
     doses: plan.doses ?? [],
     holdBackMl: plan.hold_back_ml ?? 0,
@@ -112,6 +115,8 @@ export function draftOf(plan: Plan, usualFillMl: number): Draft {
   };
 }
 
+// So few millilitres with a point in them are more likely litres.
+const FEW_ML = 10;
 const GALLON = /gal/i;
 
 /** A typed amount as ml or g; a unit may follow. Otherwise the sentence that says why not. */
@@ -128,6 +133,12 @@ export function readAmount(text: string, unit: "ml" | "g"): number | string {
   const value = Number((found[1] ?? "").replace(",", "."));
   const typed = (found[2] ?? unit).toLowerCase();
   const big = typed === "l" || typed === "kg";
+  if (!found[2] && unit === "ml" && value < FEW_ML && /[.,]/.test(text)) {
+    const said = text.trim();
+    return /^(0[.,]9|1[.,][01])\d\d$/.test(said)
+      ? `${said} reads like a gravity. How much of it: 1.5 L, 750 ml?`
+      : `${said} L or ${said} ml? Write the unit behind it.`;
+  }
   const kind = typed === "l" || typed === "ml" ? "ml" : "g";
   if (kind !== unit) {
     return unit === "ml"
@@ -135,6 +146,14 @@ export function readAmount(text: string, unit: "ml" | "g"): number | string {
       : `This is weighed: write g or kg, like ${example}.`;
   }
   return big ? value * 1000 : value;
+}
+
+/** Typed litres, as L, cl or ml; a bare number is litres. Null when it is none. */
+export function readLitres(text: string): number | null {
+  const found = /^\s*([0-9]+(?:[.,][0-9]+)?)\s*(l|cl|ml)?\s*$/i.exec(text);
+  if (!found) return null;
+  const value = Number((found[1] ?? "").replace(",", "."));
+  return value / ({ ml: 1000, cl: 100 }[(found[2] ?? "l").toLowerCase()] ?? 1);
 }
 
 /** A typed number, a unit after it or not; null when it is none. */
@@ -200,7 +219,7 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
   /** A number nobody need type: null when empty, and a sentence when it is none. */
   function optional(key: FieldKey, text: string): number | null {
     if (text.trim() === "") return null;
-    const value = readNumber(text);
+    const value = key === "fill" ? readLitres(text) : readNumber(text);
     if (value === null) problems.fields[key] = SENTENCES[key];
     return value;
   }
@@ -260,7 +279,8 @@ function glassOf(
   glass: DraftGlass,
   optional: (key: FieldKey, text: string) => number | null,
 ): Plan["glass"] {
-  if (glass.style === "dry_still") return null;
+  const [bottle, closure] = glass.closed.split("/");
+  if (glass.style === "dry_still" && !bottle) return null;
   const sweet = ["sweet_still", "fizzy_sweet"].includes(glass.style);
   const fizzy = ["fizzy", "fizzy_sweet"].includes(glass.style);
   const share = glass.style === "late_juice" ? optional("lateShare", glass.lateShare) : null;
@@ -270,6 +290,8 @@ function glassOf(
     volumes: fizzy ? optional("volumes", glass.volumes) : null,
     late: fizzy && !sweet ? null : glass.late,
     late_share: share === null ? null : share / 100,
+    bottle: bottle || null,
+    closure: closure || null,
   };
 }
 

@@ -74,6 +74,7 @@ const TIMES: Record<string, string[]> = {
 export function withDose(draft: Draft, kind: string, grams: number, when = TIMES[kind]): Draft {
   const times = when ?? ["before_yeast"];
   const others = draft.doses.filter((dose) => dose.kind !== kind);
+  if (grams === 0) return { ...draft, doses: others };
   const each = Math.round((grams / times.length) * 100) / 100;
   return { ...draft, doses: [...others, ...times.map((at) => ({ kind, mass_g: each, when: at }))] };
 }
@@ -128,6 +129,8 @@ function one(draft: Draft, edit: Schemas["EditOut"], reference: Schemas["Referen
       return { ...draft, fillL: String(Math.round(value / 10) / 100) };
     case "dose":
       return withDose(draft, edit.key ?? "", value);
+    case "closure":
+      return { ...draft, glass: { ...draft.glass, closed: edit.key ?? "" } };
     case "label_alone":
       return row ? changePour(draft, row.id, { pour: { ...row.pour, measured_sg: null } }) : draft;
     case "ceiling":

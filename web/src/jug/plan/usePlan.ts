@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../../api/client";
 import { useNewest } from "../../api/newest";
+import { useAct } from "../../frame/act";
 import { type Draft, draftOf, type Plan, planOf } from "./draft";
 
 const QUIET_MS = 600;
@@ -77,6 +78,8 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
           api.PUT("/api/jugs/{jug_id}/plan", {
             params: { path: { jug_id: jug.id } },
             body: { based_on: version.current, plan: JSON.parse(wanted) as Plan },
+            // Outlives the page it was typed on.
+            keepalive: true,
           }),
         );
         version.current = kept.version;
@@ -108,7 +111,9 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   }, [body, keep, state, jug.readings.length]);
 
   /** Take the other window's plan, or put this one on top of it; both stay in the record. */
-  async function settle(whose: "theirs" | "mine") {
+  const { act } = useAct();
+  const settle = (whose: "theirs" | "mine") => act(() => settled(whose));
+  async function settled(whose: "theirs" | "mine") {
     const now = await answer(
       api.GET("/api/jugs/{jug_id}", { params: { path: { jug_id: jug.id } } }),
     );
@@ -124,14 +129,44 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
     }
   }
 
-  // Leaving this page must not leave the other pages with an older plan.
-  useEffect(
-    () => () => {
-      queries.invalidateQueries({ queryKey: ["jug", jug.id] });
-    },
-    [queries, jug.id],
-  );
+  /** Keep at once what is not kept yet; true when the plan in sight is the kept one. */
+  const pitched = jug.readings.length > 0;
+  const latest = useRef({ body, keep, pitched });
+  latest.current = { body, keep, pitched };
+  const keepNow = useCallback(async () => {
+    const { body: wanted, keep: send, pitched: history } = latest.current;
+    if (history || wanted === null || wanted === refusedBody.current) return;
+    if (wanted !== keptBody.current) await send(wanted);
+  }, []);
+
+  // Leaving loses nothing: going to another page keeps first and then looks at the jug anew;
+  // closing the window sends what is left.
+  useEffect(() => {
+    const onHide = () => {
+      if (document.visibilityState === "hidden") keepNow();
+    };
+    document.addEventListener("visibilitychange", onHide);
+    window.addEventListener("pagehide", keepNow);
+    return () => {
+      document.removeEventListener("visibilitychange", onHide);
+      window.removeEventListener("pagehide", keepNow);
+      keepNow().finally(() => queries.invalidateQueries({ queryKey: ["jug", jug.id] }));
+    };
+  }, [keepNow, queries, jug.id]);
 
   const dirty = body !== keptBody.current;
-  return { draft, plan, problems, change, undo, redo, can, evaluation, keeping, dirty, settle };
+  return {
+    draft,
+    plan,
+    problems,
+    change,
+    undo,
+    redo,
+    can,
+    evaluation,
+    keeping,
+    dirty,
+    settle,
+    keepNow,
+  };
 }

@@ -55,7 +55,7 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
         </Flex>
         <HStack gap="3" align="flex-start" maxW="26rem">
           <TextField
-            label="At least so much juice, %"
+            label="Minimum juice, %"
             inputMode="decimal"
             placeholder="as now"
             value={juice}
@@ -63,7 +63,7 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
             onChange={(event) => setJuice(event.target.value)}
           />
           <TextField
-            label="At most so many kinds"
+            label="Most products"
             inputMode="numeric"
             placeholder="any"
             value={kinds}
@@ -86,6 +86,7 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
             <Text color="quiet">
               The same strength and fill, with {Math.round(found.data.least_juice * 100)} % of juice
               or more{keepFlavours && ", and as much of each fruit as now"}.
+              {!found.data.sure && " Time ran out: there may be one cheaper still."}
             </Text>
             <div className={css.sides}>
               {found.data.baskets.map((basket, place) => (
@@ -144,7 +145,7 @@ function BasketCard({
         ))}
       </ul>
       <Text>
-        {percent(glass.abv)} in {volume(must.volume_ml)}
+        {percent(glass.abv.value)} in {volume(must.volume_ml)}
       </Text>
       <Text>
         <b>{money(basket.bill, currency)}</b> at the till

@@ -1,6 +1,7 @@
 import { HStack, Stack, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../../../api/client";
+import { useAct } from "../../../frame/act";
 import { useSay } from "../../../frame/notices";
 import { QuietButton } from "../../../frame/states";
 import { ByHand, useCopy } from "../../../frame/useCopy";
@@ -18,22 +19,16 @@ export function Send({ jug }: { jug: Schemas["JugOut"] }) {
   const token = link.data?.token;
   const address = token ? `${window.location.origin}/plans/${token}` : null;
 
-  async function make() {
-    queries.setQueryData(["link", jug.id], await answer(api.POST("/api/jugs/{jug_id}/link", path)));
-  }
-
-  async function takeBack() {
-    queries.setQueryData(
-      ["link", jug.id],
-      await answer(api.DELETE("/api/jugs/{jug_id}/link", path)),
-    );
-    say("The link shows nothing any more.", async () => {
-      queries.setQueryData(
-        ["link", jug.id],
-        await answer(api.POST("/api/jugs/{jug_id}/link/restore", path)),
-      );
+  const { act, busy } = useAct();
+  const show = (now: Schemas["LinkOut"]) => queries.setQueryData(["link", jug.id], now);
+  const make = () => act(async () => show(await answer(api.POST("/api/jugs/{jug_id}/link", path))));
+  const takeBack = () =>
+    act(async () => {
+      show(await answer(api.DELETE("/api/jugs/{jug_id}/link", path)));
+      const undo = async () =>
+        show(await answer(api.POST("/api/jugs/{jug_id}/link/restore", path)));
+      say("The link shows nothing any more.", { undo });
     });
-  }
 
   return (
     <Stack gap="4">
@@ -65,7 +60,7 @@ export function Send({ jug }: { jug: Schemas["JugOut"] }) {
             {byHand && <ByHand text={byHand} />}
           </>
         ) : (
-          <QuietButton onClick={make} disabled={link.isPending}>
+          <QuietButton onClick={make} busy={busy} disabled={link.isPending}>
             Make a link to show it
           </QuietButton>
         )}

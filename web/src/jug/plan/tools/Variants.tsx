@@ -2,9 +2,11 @@ import { Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { answer, api, ProblemError, type Schemas } from "../../../api/client";
+import { answer, api, type Schemas } from "../../../api/client";
 import { useReference } from "../../../api/queries";
+import { useAct } from "../../../frame/act";
 import { ChoiceField, TextField } from "../../../frame/fields";
+import { useEscape } from "../../../frame/focus";
 import { useSay } from "../../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../../frame/states";
 import { Tick } from "../../../frame/Tick";
@@ -15,25 +17,22 @@ type Arm = { name: string; vessel: string; yeast: string; enzyme: boolean };
 /** Fork the plan to change one thing, or share its must out to arms; and compare. */
 export function Variants({ jug, pitched }: { jug: Schemas["JugOut"]; pitched: boolean }) {
   const [name, setName] = useState("");
-  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const { act, busy, problem } = useAct(true);
   const [splitting, setSplitting] = useState(false);
   const navigate = useNavigate();
   const queries = useQueryClient();
   const path = { jug_id: jug.id };
 
-  async function fork(event: FormEvent) {
+  function fork(event: FormEvent) {
     event.preventDefault();
-    try {
+    act(async () => {
       const variant = await answer(
         api.POST("/api/jugs/{jug_id}/fork", { params: { path }, body: { name } }),
       );
       queries.invalidateQueries({ queryKey: ["jugs"] });
       queries.invalidateQueries({ queryKey: ["jug", jug.id] });
       navigate(`/jugs/${variant.id}/plan`);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      setProblem(error);
-    }
+    });
   }
 
   return (
@@ -51,7 +50,9 @@ export function Variants({ jug, pitched }: { jug: Schemas["JugOut"]; pitched: bo
               error={problem?.message}
               onChange={(event) => setName(event.target.value)}
             />
-            <ActButton type="submit">Begin it</ActButton>
+            <ActButton type="submit" busy={busy}>
+              Create
+            </ActButton>
           </HStack>
         </Stack>
       </form>
@@ -103,7 +104,8 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
       enzyme: false,
     })),
   );
-  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const { act, busy, problem, setProblem } = useAct(true);
+  useEscape(onClose);
   if (!reference) return null;
 
   function set(place: number, patch: Partial<Arm>) {
@@ -111,7 +113,7 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
     setArms(arms.map((arm, at) => (at === place ? { ...arm, ...patch } : arm)));
   }
 
-  async function split(event: FormEvent) {
+  function split(event: FormEvent) {
     event.preventDefault();
     const body = {
       arms: arms.map((arm) => ({
@@ -127,7 +129,7 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
         enzyme: arm.enzyme,
       })),
     };
-    try {
+    act(async () => {
       const made = await answer(
         api.POST("/api/jugs/{jug_id}/split", { params: { path: { jug_id: jug.id } }, body }),
       );
@@ -135,10 +137,7 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
       queries.invalidateQueries({ queryKey: ["jug", jug.id] });
       say(`Jugs ${made.map((arm) => arm.number).join(" and ")} share this must.`);
       navigate(`/jugs/side-by-side?${made.map((arm) => `jug=${arm.id}`).join("&")}`);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      setProblem(error);
-    }
+    });
   }
 
   return (
@@ -190,8 +189,10 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
         </div>
         {problem && <Mark tone="bad">{problem.message}</Mark>}
         <HStack>
-          <ActButton type="submit">Split it</ActButton>
-          <QuietButton onClick={onClose}>Not now</QuietButton>
+          <ActButton type="submit" busy={busy}>
+            Split it
+          </ActButton>
+          <QuietButton onClick={onClose}>Cancel</QuietButton>
         </HStack>
       </Stack>
     </form>

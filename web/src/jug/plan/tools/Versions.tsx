@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../../../api/client";
 import { useSession } from "../../../api/queries";
 import { dayAndTime } from "../../../format";
+import { useAct } from "../../../frame/act";
 import { useSay } from "../../../frame/notices";
 import { QuietButton, Trouble, Waiting } from "../../../frame/states";
 import type { Plan } from "../draft";
@@ -19,6 +20,7 @@ export function Versions({
 }) {
   const timeZone = useSession().data?.time_zone ?? "UTC";
   const say = useSay();
+  const { act } = useAct();
   const path = { jug_id: jug.id };
   const versions = useQuery({
     queryKey: ["versions", jug.id],
@@ -28,13 +30,13 @@ export function Versions({
   if (versions.isPending) return <Waiting what="Looking back" />;
   if (versions.isError) return <Trouble error={versions.error} again={() => versions.refetch()} />;
 
-  async function returnTo(version: number) {
-    const past = await answer(
-      api.GET("/api/jugs/{jug_id}/versions/{version}", { params: { path: { ...path, version } } }),
-    );
-    onTakePlan(past.plan);
-    say("The earlier plan is back. Undo brings yours back.");
-  }
+  const returnTo = (version: number) =>
+    act(async () => {
+      const params = { path: { ...path, version } };
+      const past = await answer(api.GET("/api/jugs/{jug_id}/versions/{version}", { params }));
+      onTakePlan(past.plan);
+      say("The earlier plan is back. Undo brings yours back.");
+    });
 
   return (
     <Stack as="ul" gap="2" aria-label="Earlier plans">

@@ -1,0 +1,32 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+
+/**
+ * State that survives closing, going back and reloading, until it is forgotten.
+ *
+ * For what is half typed: `key` names the form and what it is about.
+ */
+export function useKept<T>(
+  key: string,
+  initial: T,
+): [T, (next: T | ((before: T) => T)) => void, () => void] {
+  const [value, setValue] = useState<T>(() => read(key) ?? initial);
+  const forgotten = useRef(false);
+  useEffect(() => {
+    if (forgotten.current) return;
+    if (JSON.stringify(value) === JSON.stringify(initial)) sessionStorage.removeItem(`kept:${key}`);
+    else sessionStorage.setItem(`kept:${key}`, JSON.stringify(value));
+  }, [key, value, initial]);
+  const forget = useCallback(() => {
+    forgotten.current = true;
+    sessionStorage.removeItem(`kept:${key}`);
+  }, [key]);
+  return [value, setValue, forget];
+}
+
+function read<T>(key: string): T | null {
+  try {
+    return JSON.parse(sessionStorage.getItem(`kept:${key}`) ?? "null");
+  } catch {
+    return null;
+  }
+}

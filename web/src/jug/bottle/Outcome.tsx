@@ -1,0 +1,66 @@
+import { chakra, Stack, Text } from "@chakra-ui/react";
+import type { Schemas } from "../../api/client";
+import { bottleSize, listed, money, percent, percentRange, volume } from "../../format";
+import { Mark } from "../../frame/states";
+import { Verdict } from "./Verdict";
+
+const SAYS: Record<string, string> = {
+  contains_sulphites: "contains sulphites",
+  under_pressure: "under pressure",
+  against_advice: "closed against advice",
+};
+
+/** What stands in these bottles: strength, whether each may be closed, what each cost. */
+export function Outcome({
+  outcome,
+  currency,
+}: {
+  outcome: Schemas["BottlingOut"];
+  currency: string;
+}) {
+  const says = [...new Set(outcome.bottles.flatMap((lot) => lot.label_says))];
+  return (
+    <Stack gap="3">
+      {outcome.abv && (
+        <Text fontSize="lg">
+          <b>{percent(outcome.abv.value)}</b> in the bottle ({percentRange(outcome.abv)})
+        </Text>
+      )}
+      <chakra.ul listStyleType="none" aria-label="Lots, and whether each may be closed">
+        {outcome.bottles.map((lot) => (
+          <chakra.li
+            key={`${lot.size_ml}-${lot.bottle}-${lot.closure}`}
+            py="2"
+            borderTopWidth="1px"
+            borderColor="line"
+          >
+            <Text>
+              <b>
+                {lot.count} × {bottleSize(lot.size_ml)}
+              </b>
+              {lot.name && ` ${lot.name.toLowerCase()}`}
+              {lot.cost_each !== null && ` · ${money(lot.cost_each, currency)} each`}
+            </Text>
+            {lot.closing ? (
+              <Verdict closing={lot.closing} />
+            ) : (
+              <Text color="quiet">The kind of bottle was not asked then.</Text>
+            )}
+          </chakra.li>
+        ))}
+      </chakra.ul>
+      {outcome.against_advice && (
+        <Mark tone="bad">Closed against advice: “{outcome.against_advice}”</Mark>
+      )}
+      {says.length > 0 && (
+        <Text>Its label says: {listed(says.map((key) => SAYS[key] ?? key))}.</Text>
+      )}
+      <Text color="quiet">
+        {volume(outcome.bottled_ml)} in bottles, {volume(outcome.left_ml)} left on the lees and in
+        samples
+        {outcome.cost_per_litre !== null &&
+          ` · ${money(outcome.cost_per_litre, currency)} a litre${outcome.unpriced.length ? `, without ${listed(outcome.unpriced)}` : ""}`}
+      </Text>
+    </Stack>
+  );
+}

@@ -1,0 +1,67 @@
+import type { Schemas } from "../../api/client";
+
+/** One kind of bottle being counted: everything as typed. */
+export type Lot = { size: string; count: string; closed: string };
+
+/** A bottling being written: everything as typed. */
+export type Typed = {
+  lots: Lot[];
+  priming: string;
+  primingSugar: string;
+  sulphite: string;
+  sorbate: string;
+};
+
+const FIZZY = ["fizzy", "fizzy_sweet"];
+
+/** Where a bottling begins: what was planned, in the bottles it was planned for. */
+export function begun(jug: Schemas["JugOut"], evaluation: Schemas["EvaluationOut"]): Typed {
+  const { glass } = jug.kept.plan;
+  const fizzy = FIZZY.includes(glass?.style ?? "");
+  const planned = glass?.bottle ? `${glass.bottle}/${glass.closure ?? ""}` : null;
+  const perLitre = evaluation.glass.priming_g / (evaluation.glass.bottled_ml / 1000);
+  return {
+    lots: [
+      {
+        size: String(evaluation.cost.bottle_ml),
+        count: String(evaluation.cost.bottles),
+        closed: planned ?? (fizzy ? "sparkling_bottle/wired" : "wine_bottle/cork"),
+      },
+    ],
+    priming: fizzy && perLitre > 0 ? perLitre.toFixed(1) : "",
+    primingSugar: "sucrose",
+    sulphite: "",
+    sorbate: "",
+  };
+}
+
+/** A whole number as typed; null when it is none: "1,5" is not fifteen, nor "-2" two. */
+export function counted(text: string): number | null {
+  const plain = text.trim();
+  if (plain === "") return 0;
+  return /^\d{1,5}$/.test(plain) ? Number(plain) : null;
+}
+
+/** Grams as typed, a comma or a point in them; null when they are none. */
+export function weighed(text: string): number | null {
+  const plain = text.trim().replace(",", ".");
+  if (plain === "") return 0;
+  return /^\d{1,4}(\.\d{1,2})?$/.test(plain) ? Number(plain) : null;
+}
+
+/** The bottling to send, or none while something in it is mistyped. */
+export function toBottling(typed: Typed): Schemas["BottlingIn"] | null {
+  const counts = typed.lots.map((lot) => counted(lot.count));
+  const [priming, sulphite, sorbate] = [typed.priming, typed.sulphite, typed.sorbate].map(weighed);
+  if (counts.includes(null) || priming == null || sulphite == null || sorbate == null) return null;
+  return {
+    bottles: typed.lots.map((lot, place) => {
+      const [bottle = "", closure = ""] = lot.closed.split("/");
+      return { size_ml: Number(lot.size), count: counts[place] ?? 0, bottle, closure };
+    }),
+    priming: priming > 0 ? { g_per_l: priming, sugar: typed.primingSugar } : null,
+    stabilised: sulphite > 0 || sorbate > 0 ? { sulphite_g: sulphite, sorbate_g: sorbate } : null,
+    insist: false,
+    against_advice: "",
+  };
+}
