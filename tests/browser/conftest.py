@@ -87,7 +87,7 @@ class Person:
         page = self.page
         page.goto(f"{self.home}/jugs?new")
         page.get_by_label("Write on the tape").fill(name)
-        page.get_by_role("button", name="Start pouring").click()
+        page.get_by_role("button", name="Create").click()
         expect(page.get_by_role("heading", name="An empty jug")).to_be_visible()
 
     def pour(self, name):
@@ -110,9 +110,9 @@ class Person:
 
     def pitch(self, sg):
         page = self.page
-        page.get_by_role("link", name="To pitching").click()
+        page.get_by_role("button", name="Next: pitch the yeast").click()
         page.get_by_label("Gravity", exact=True).fill(sg)
-        page.get_by_role("button", name="Write it down and pitch").click()
+        page.get_by_role("button", name="Save reading and pitch").click()
         expect(page.get_by_role("heading", name="Readings")).to_be_visible()
 
 

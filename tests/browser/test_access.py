@@ -3,10 +3,8 @@
 from pathlib import Path
 
 import pytest
-from django.utils import timezone
 from playwright.sync_api import expect
 
-from server.demo.load import load
 from server.jugs.models import Jug
 from tests.browser.conftest import PHONE
 
@@ -29,7 +27,6 @@ def violations(page):
 @pytest.fixture
 def demo(page, live_server, settings):
     settings.AMBER_DEMO = True
-    load(timezone.now())
     page.goto(live_server.url)
     expect(page.get_by_role("button", name="Look round the demo kitchen")).to_be_visible()
     return page

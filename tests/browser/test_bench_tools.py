@@ -132,7 +132,7 @@ def all_of_it(page, person):
     assert f"{core.glass.abv:.1f} %" in shown
 
     page.get_by_role("button", name="Try a variant").click()
-    page.get_by_role("button", name="Begin it").click()
+    page.get_by_role("button", name="Create").click()
     expect(page.get_by_role("heading", name="Pear, variant")).to_be_visible()
     page.get_by_label("Amount of White sugar, g").fill("150")
     expect(page.get_by_test_id("kept")).to_have_text("keeping …")
@@ -205,7 +205,7 @@ def test_by_keyboard_alone(bench, person):
     keys.press("Enter")
     check(bench, person)
     press("button", "Try a variant")
-    press("button", "Begin it")
+    press("button", "Create")
     expect(bench.get_by_role("heading", name="Pear, variant")).to_be_visible()
     check(bench, person)
 
@@ -348,10 +348,10 @@ def test_one_carton_more_and_a_vessel_of_ones_own(bench, person):
     bench.get_by_label("Vessel", exact=True).select_option(label="One of my own …")
     bench.get_by_label("What you call it").fill("Market jar")
     bench.get_by_label("Brim full, litres").fill("lots")
-    bench.get_by_role("button", name="Keep it").click()
+    bench.get_by_role("button", name="Save").click()
     expect(bench.get_by_text("Vessels run from 100 ml to 100 L")).to_be_visible()
     bench.get_by_label("Brim full, litres").fill("6,2")
-    bench.get_by_role("button", name="Keep it").click()
+    bench.get_by_role("button", name="Save").click()
     expect(bench.get_by_text("Market jar").first).to_be_visible()
     recipe, _ = check(bench, person)
     assert 5500 < recipe.vessel_ml < 6200

@@ -41,13 +41,14 @@ export function App() {
   const session = useSession();
   const { pathname } = useLocation();
   useFetchedAhead();
-  if (session.isPending) return <Waiting what="Opening the kitchen" />;
-  if (session.isError) return <Trouble error={session.error} again={() => session.refetch()} />;
+  if (session.isPending) return <Waiting page what="Opening the kitchen" />;
+  if (session.isError)
+    return <Trouble page error={session.error} again={() => session.refetch()} />;
   if (!session.data.signed_in) return <Welcome demoOffered={session.data.demo_offered} />;
   return (
     <Frame session={session.data}>
       <Boundary place={pathname}>
-        <Suspense fallback={<Waiting what="Fetching" />}>
+        <Suspense fallback={<Waiting page what="Fetching" />}>
           <Routes>
             <Route path="/shelf" element={<ShelfPage />} />
             <Route path="/shelf/compare" element={<ComparePage />} />

@@ -1,11 +1,11 @@
-import { Box, Button, chakra, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { colour } from "../theme/colour";
 import css from "./states.module.css";
 
 /** A wait, named. It shows only when the wait is long enough to notice. */
-export function Waiting({ what }: { what: string }) {
+export function Waiting({ what, page = false }: { what: string; page?: boolean }) {
   return (
     <Stack
       align="center"
@@ -16,16 +16,25 @@ export function Waiting({ what }: { what: string }) {
       aria-live="polite"
     >
       <Spinner color="amber" />
-      <chakra.h1 fontSize="md">{what} …</chakra.h1>
+      <Text as={page ? "h1" : "p"}>{what} …</Text>
     </Stack>
   );
 }
 
 /** Something could not be fetched: says why, and offers to try again. */
-export function Trouble({ error, again }: { error: Error; again: () => void }) {
+export function Trouble({
+  error,
+  again,
+  page = false,
+}: {
+  error: Error;
+  again: () => void;
+  /** It stands for the whole page, and is its heading. */
+  page?: boolean;
+}) {
   return (
     <Stack align="center" py="16" gap="4" role="alert">
-      <chakra.h1 fontSize="lg">{error.message}</chakra.h1>
+      <Text as={page ? "h1" : "p"}>{error.message}</Text>
       <ActButton onClick={again}>Try again</ActButton>
     </Stack>
   );

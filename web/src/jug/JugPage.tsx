@@ -1,4 +1,5 @@
 import { Box, chakra, Flex, Stack } from "@chakra-ui/react";
+import { Suspense } from "react";
 import { NavLink, Outlet, useLocation, useOutletContext, useParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { useJug, useReference, useSession } from "../api/queries";
@@ -28,10 +29,10 @@ export default function JugPage() {
   const place = [...stages, { place: "labels", name: "Labels" }].find((one) => one.place === at);
   useTitle(jug.data ? `${place?.name ?? "Jug"} · ${jug.data.name}` : "Jug");
   if (jug.isPending || reference.isPending || !session.data)
-    return <Waiting what="Fetching the jug" />;
-  if (jug.isError) return <Trouble error={jug.error} again={() => jug.refetch()} />;
+    return <Waiting page what="Fetching the jug" />;
+  if (jug.isError) return <Trouble page error={jug.error} again={() => jug.refetch()} />;
   if (reference.isError)
-    return <Trouble error={reference.error} again={() => reference.refetch()} />;
+    return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   const context: JugContext = { jug: jug.data, reference: reference.data, session: session.data };
   return (
     <Stack gap="4">
@@ -61,7 +62,9 @@ export default function JugPage() {
           />
         </Box>
       </Flex>
-      <Outlet context={context} />
+      <Suspense fallback={null}>
+        <Outlet context={context} />
+      </Suspense>
     </Stack>
   );
 }

@@ -33,10 +33,10 @@ export default function JugsPage() {
   const queries = useQueryClient();
   const say = useSay();
   const opening = search.has("new");
-  if (jugs.isPending || reference.isPending) return <Waiting what="Lining up the jugs" />;
-  if (jugs.isError) return <Trouble error={jugs.error} again={() => jugs.refetch()} />;
+  if (jugs.isPending || reference.isPending) return <Waiting page what="Lining up the jugs" />;
+  if (jugs.isError) return <Trouble page error={jugs.error} again={() => jugs.refetch()} />;
   if (reference.isError)
-    return <Trouble error={reference.error} again={() => reference.refetch()} />;
+    return <Trouble page error={reference.error} again={() => reference.refetch()} />;
 
   const again = () => queries.invalidateQueries({ queryKey: ["jugs"] });
   async function bringBack(jug: Row) {

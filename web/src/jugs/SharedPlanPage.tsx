@@ -27,8 +27,8 @@ export default function SharedPlanPage() {
     queryKey: ["shared", token],
     queryFn: () => answer(api.GET("/api/shared/{token}", path)),
   });
-  if (shared.isPending || !reference) return <Waiting what="Unfolding the plan" />;
-  if (shared.isError) return <Trouble error={shared.error} again={() => shared.refetch()} />;
+  if (shared.isPending || !reference) return <Waiting page what="Unfolding the plan" />;
+  if (shared.isError) return <Trouble page error={shared.error} again={() => shared.refetch()} />;
   const { name, by, plan, evaluation, problem } = shared.data;
   const vessel = reference.vessels.find((row) => row.key === plan.vessel?.key);
 

@@ -34,8 +34,8 @@ export default function SideBySidePage() {
     queryFn: () => answer(api.GET("/api/jugs/side-by-side", { params: { query: { jug: ids } } })),
     staleTime: 0,
   });
-  if (found.isPending || !reference) return <Waiting what="Setting them side by side" />;
-  if (found.isError) return <Trouble error={found.error} again={() => found.refetch()} />;
+  if (found.isPending || !reference) return <Waiting page what="Setting them side by side" />;
+  if (found.isError) return <Trouble page error={found.error} again={() => found.refetch()} />;
   const { jugs, rows } = found.data;
   const shown = all ? rows : rows.filter((row) => row.differ);
   return (

@@ -34,9 +34,9 @@ export default function ComparePage() {
       ),
   });
   if (reference.isPending || compared.isPending)
-    return <Waiting what="Setting them side by side" />;
+    return <Waiting page what="Setting them side by side" />;
   if (reference.isError)
-    return <Trouble error={reference.error} again={() => reference.refetch()} />;
+    return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   const currency = session.data?.currency ?? "GBP";
   const price = (amount: unknown) => (amount === null ? "—" : money(String(amount), currency));
 

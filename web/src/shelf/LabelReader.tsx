@@ -29,6 +29,7 @@ import {
   empty,
   fill,
   filledBy,
+  fillFrom,
   hasLabel,
   type Typed,
   titleOf,
@@ -86,7 +87,7 @@ export function LabelReader({
   const fromPhoto = photo !== null;
   useEffect(() => {
     if (!reading || fromPhoto) return;
-    setTyped((before) => fill(before, reading.fields, corrected));
+    setTyped((before) => fillFrom(before, reading.fields, corrected));
   }, [reading, corrected, fromPhoto, setTyped]);
 
   const ready = labelled ? typed.sugars !== "" || typed.measured !== null : true;
@@ -104,7 +105,7 @@ export function LabelReader({
     setRefused(null);
     setTyped((before) => ({ ...before, ...more, [key]: value }));
     const field = Object.keys(filledBy).find((name) => filledBy[name]?.includes(key));
-    if (field && reading) setCorrected((before) => [...new Set([...before, field])]);
+    if (field) setCorrected((before) => [...new Set([...before, field])]);
   }
 
   function typedText(next: string) {

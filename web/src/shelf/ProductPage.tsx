@@ -25,10 +25,12 @@ export default function ProductPage() {
   const session = useSession();
   const [editing, setEditing] = useState(false);
   useTitle(product.data?.name ?? "Shelf");
-  if (product.isPending || reference.isPending) return <Waiting what="Taking it off the shelf" />;
-  if (product.isError) return <Trouble error={product.error} again={() => product.refetch()} />;
+  if (product.isPending || reference.isPending)
+    return <Waiting page what="Taking it off the shelf" />;
+  if (product.isError)
+    return <Trouble page error={product.error} again={() => product.refetch()} />;
   if (reference.isError)
-    return <Trouble error={reference.error} again={() => reference.refetch()} />;
+    return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   const currency = session.data?.currency ?? "GBP";
   const one = product.data;
   return (

@@ -49,10 +49,11 @@ export default function ShelfPage() {
   const say = useSay();
   const { act } = useAct();
   useTitle(reading ? "Read a label" : "Shelf");
-  if (shelf.isPending || reference.isPending) return <Waiting what="Looking along the shelf" />;
-  if (shelf.isError) return <Trouble error={shelf.error} again={() => shelf.refetch()} />;
+  if (shelf.isPending || reference.isPending)
+    return <Waiting page what="Looking along the shelf" />;
+  if (shelf.isError) return <Trouble page error={shelf.error} again={() => shelf.refetch()} />;
   if (reference.isError)
-    return <Trouble error={reference.error} again={() => reference.refetch()} />;
+    return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   const currency = session.data?.currency ?? "GBP";
   const { items, total, standing, at_home } = shelf.data;
 

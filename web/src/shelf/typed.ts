@@ -34,13 +34,13 @@ export const empty: Typed = {
   fruit: "",
   sugar: "sucrose",
   sugars: "",
-  amount: "",
+  amount: "100",
   per: "ml",
   madeUp: false,
   dilution: "",
   makes: "",
   juice: "",
-  pack: "",
+  pack: "1000",
   packUnit: "ml",
   price: "",
   place: "",
@@ -114,7 +114,8 @@ export function toProduct(
     price: typed.price,
     place: typed.place,
     label_text: labelText,
-    corrected,
+    // Without a label's text nothing was set against a reading of it.
+    corrected: labelText.trim() === "" ? [] : corrected,
     barcode: typed.barcode,
     colour: typed.colour,
     at_home: typed.home.trim().replace(",", ".") || "0",
@@ -158,6 +159,21 @@ export function fill(typed: Typed, fields: Reading["fields"], corrected: string[
     }
   }
   return next;
+}
+
+/**
+ * The form of a label that was read: what it does not say stands empty, for a usual figure would
+ * look as if it had been read.
+ */
+export function fillFrom(typed: Typed, fields: Reading["fields"], corrected: string[]): Typed {
+  const blank: Partial<Typed> = {};
+  const said = (key: string) =>
+    corrected.includes(key) || fields.some((field) => field.key === key && !field.doubt);
+  if (!said("sugars")) blank.sugars = "";
+  if (!said("basis")) blank.amount = "";
+  if (!said("pack")) blank.pack = "";
+  if (!said("juice")) blank.juice = "";
+  return fill({ ...typed, ...blank }, fields, corrected);
 }
 
 /** The name of a thing from its label: its first line, without the small print. */

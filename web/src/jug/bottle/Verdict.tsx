@@ -6,8 +6,10 @@ const WORDS = {
   think: { word: "Think again", className: css.think },
   do_not: { word: "Do not close it", className: css.stop },
 };
-// What the gauge reaches to, in limits of the bottle.
+// What the gauge reaches to at the least, in limits of the bottle.
 const REACH = 1.5;
+// Past the worst a little more is shown.
+const ROOM = 1.08;
 
 /** Go, think or do not: a shape, a word, the gas against what the bottle bears, and why. */
 export function Verdict({ closing }: { closing: Schemas["ClosingOut"] }) {
@@ -62,7 +64,8 @@ function Shape({ verdict }: { verdict: Schemas["ClosingOut"]["verdict"] }) {
 
 /** Gas expected, solid; at the worst, pale; and the wall where bottle and closure end. */
 function Gauge({ closing, limit }: { closing: Schemas["ClosingOut"]; limit: number }) {
-  const at = (volumes: number) => `${Math.min(volumes / (limit * REACH), 1) * 100}%`;
+  const reach = limit * Math.max(REACH, (ROOM * closing.worst_volumes) / limit);
+  const at = (volumes: number) => `${(volumes / reach) * 100}%`;
   const said = `${closing.expected_volumes.toFixed(1)} volumes expected, ${closing.worst_volumes.toFixed(1)} at the worst; this bears ${limit}`;
   return (
     <div className={css.gauge} role="img" aria-label={said}>

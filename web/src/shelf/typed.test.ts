@@ -1,0 +1,32 @@
+import { describe, expect, it } from "vitest";
+import { empty, fillFrom } from "./typed";
+
+const field = (key: string, value: string, doubt = "") => ({
+  key,
+  value,
+  doubt,
+  start: 0,
+  end: 1,
+});
+
+describe("a form filled from a label", () => {
+  it("holds nothing that was not read", () => {
+    const filled = fillFrom(empty, [field("sugars", "10.8")], []);
+    expect([filled.sugars, filled.amount, filled.pack, filled.juice]).toEqual(["10.8", "", "", ""]);
+  });
+
+  it("holds no figure that is in doubt", () => {
+    const filled = fillFrom(empty, [field("sugars", "104", "More than can dissolve.")], []);
+    expect(filled.sugars).toBe("");
+  });
+
+  it("leaves what the person set", () => {
+    const set = { ...empty, sugars: "9.9", amount: "240" };
+    const filled = fillFrom(set, [field("juice", "30")], ["sugars", "basis"]);
+    expect([filled.sugars, filled.amount, filled.juice]).toEqual(["9.9", "240", "30"]);
+  });
+
+  it("knows a drink's share of juice", () => {
+    expect(fillFrom(empty, [field("juice", "11")], []).juice).toBe("11");
+  });
+});
