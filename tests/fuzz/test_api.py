@@ -1,0 +1,81 @@
+"""Calls made up from the OpenAPI document: no server error, whatever is sent.
+
+AMBER_FUZZ=10000 makes about so many calls; a short run is part of every ./amber test.
+"""
+
+import os
+import secrets
+
+import pytest
+import schemathesis
+from django.core.signals import request_finished, request_started
+from django.db import close_old_connections
+from django.test import Client
+from hypothesis import HealthCheck, Phase, settings
+
+from server.config.api import api
+from tests.server.conftest import CARTON, JUG, PLAN
+
+pytestmark = pytest.mark.django_db
+
+_DOCUMENT = api.get_openapi_schema()
+_OPERATIONS = sum(len(path) for path in _DOCUMENT["paths"].values())
+_CALLS = int(os.environ.get("AMBER_FUZZ", "250"))
+_EACH = max(_CALLS // _OPERATIONS, 2)
+# What ends the account's own session ends the run with it.
+_LEFT_ALONE = {"/api/session/sign-out", "/api/session/demo", "/api/session/sign-up"}
+
+schema = schemathesis.openapi.from_dict(dict(_DOCUMENT))
+
+
+@pytest.fixture
+def signed_in(account, settings):
+    """A kitchen with a jug and a carton, so that numbers made up now and then are somebody's."""
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    # The test's transaction is the only connection there is.
+    for signal in (request_started, request_finished):
+        signal.disconnect(close_old_connections)
+    client = Client(raise_request_exception=False)
+    client.force_login(account, backend="django.contrib.auth.backends.ModelBackend")
+    jug = client.post("/api/jugs", JUG, content_type="application/json").json()
+    body = {"based_on": 1, "plan": PLAN}
+    client.put(f"/api/jugs/{jug['id']}/plan", body, content_type="application/json")
+    client.post("/api/shelf/products", CARTON, content_type="application/json")
+    yield client, jug["id"]
+    for signal in (request_started, request_finished):
+        signal.connect(close_old_connections)
+
+
+def sent(client, case, jug_id):
+    """The made-up call, half of the time about the jug there is."""
+    where = case.formatted_path
+    if "{jug_id}" in case.path and secrets.randbelow(2):
+        where = case.path.replace("{jug_id}", str(jug_id))
+        for name, value in (case.path_parameters or {}).items():
+            where = where.replace(f"{{{name}}}", str(value))
+    body = case.body if isinstance(case.body, dict | list | str | int | float | bool) else None
+    kind = "application/json"
+    method = getattr(client, case.method.lower())
+    if case.method == "GET":
+        return method(where, case.query or {})
+    return method(where, body, content_type=kind)
+
+
+@schema.parametrize()
+@settings(
+    max_examples=_EACH,
+    phases=[Phase.generate],
+    deadline=None,
+    suppress_health_check=list(HealthCheck),
+)
+def test_no_call_is_a_server_error(case, signed_in):
+    client, jug_id = signed_in
+    if case.path in _LEFT_ALONE:
+        return
+    try:
+        response = sent(client, case, jug_id)
+    except (ValueError, TypeError) as error:
+        # What the test's own client cannot put on a wire never reaches the server.
+        assert "surrogate" in str(error) or "JSON" in str(error) or "encode" in str(error), error
+        return
+    assert response.status_code < 500, (case.method, case.path, case.body, response.content[:500])
