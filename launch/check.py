@@ -72,7 +72,7 @@ def test(pytest_arguments: list[str]) -> int:
 
 
 def bench() -> int:
-    """Timings of the core, the endpoints and the drawing; see launch/bench.py."""
+    """Timings of the core, the endpoints and the drawing; see launch/bench."""
     _set_up()
     with database("test") as (url, _):
         environment = {**server_environment(url), "DJANGO_ALLOW_ASYNC_UNSAFE": "1"}

@@ -10,6 +10,7 @@ import os
 import signal
 import socket
 import sys
+import threading
 import time
 from types import FrameType
 
@@ -31,9 +32,17 @@ def _listening(port: int) -> socket.socket:
     return sock
 
 
-def _work(sock: socket.socket) -> None:
+def _end_with(parent: int) -> None:
+    """Waits until the process that began this one is gone, however that came, and ends too."""
+    while os.getppid() == parent:
+        time.sleep(1)
+    os._exit(0)
+
+
+def _work(sock: socket.socket, parent: int) -> None:
     from server.config.wsgi import application
 
+    threading.Thread(target=_end_with, args=(parent,), daemon=True).start()
     signal.signal(signal.SIGTERM, lambda *_: os._exit(0))
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     waitress.serve(
@@ -53,10 +62,11 @@ def _work(sock: socket.socket) -> None:
 
 
 def _fork(sock: socket.socket) -> int:
+    parent = os.getpid()
     pid = os.fork()
     if pid == 0:
         try:
-            _work(sock)
+            _work(sock, parent)
         finally:
             os._exit(1)
     return pid

@@ -1,9 +1,12 @@
 """The real interface in Debian's Chromium, and a person to use it."""
 
 import re
+import threading
+import time
 from dataclasses import dataclass
 
 import pytest
+from django.core.signals import request_finished, request_started
 from playwright.sync_api import Page, expect
 
 from core.plan import Evaluation, evaluate
@@ -50,8 +53,27 @@ def quiet_page(page: Page, live_server):
             wrong.append(f"status 500: {response.url}")
 
     page.on("response", answered)
+    under_way = set()
+
+    def began(**_):
+        under_way.add(threading.get_ident())
+
+    def ended(**_):
+        under_way.discard(threading.get_ident())
+
+    request_started.connect(began)
+    request_finished.connect(ended)
     yield
     page.remove_listener("console", console)
+    # A page that is left sends what is not kept yet: the record is wiped only after that.
+    for each in page.context.pages:
+        each.goto("about:blank")
+    page.wait_for_timeout(100)
+    until = time.monotonic() + 10
+    while under_way and time.monotonic() < until:
+        page.wait_for_timeout(50)
+    request_started.disconnect(began)
+    request_finished.disconnect(ended)
     assert wrong == []
 
 
@@ -155,6 +177,23 @@ def aimed(abv=11, fill_ml=4600) -> Evaluation:
     solve = ["White sugar", "Water"]
     pear = {**PEAR, "volume_ml": 3000}
     return by_core(pear, SUGAR, WATER, abv=abv, fill_ml=fill_ml, solve=solve)
+
+
+def finger(page, locator, across=0.0, along=0.0, at=0.5, steps=10):
+    """A finger put down on it, at a share of its width, moved so many pixels, and lifted."""
+    locator.scroll_into_view_if_needed()
+    box = locator.bounding_box()
+    x, y = box["x"] + box["width"] * at, box["y"] + box["height"] / 2
+    screen = page.context.new_cdp_session(page)
+
+    def touch(kind, *points):
+        screen.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": list(points)})
+
+    touch("touchStart", {"x": x, "y": y})
+    for step in range(1, steps + 1):
+        touch("touchMove", {"x": x + across * step / steps, "y": y + along * step / steps})
+    touch("touchEnd")
+    screen.detach()
 
 
 def tab_to(page, locator, most=60):

@@ -68,10 +68,16 @@ export function useJugs(limit: number, putAway: boolean) {
   });
 }
 
+/** Plans on their way to the record from a page that was left: a jug is fetched after them. */
+export const beingKept = new Map<number, Promise<unknown>>();
+
 export function useJug(id: number) {
   return useQuery({
     queryKey: ["jug", id],
-    queryFn: () => answer(api.GET("/api/jugs/{jug_id}", { params: { path: { jug_id: id } } })),
+    queryFn: async () => {
+      await beingKept.get(id);
+      return answer(api.GET("/api/jugs/{jug_id}", { params: { path: { jug_id: id } } }));
+    },
   });
 }
 

@@ -7,6 +7,7 @@ import { useReference, useSession } from "../api/queries";
 import { Jug } from "../drawing/Jug";
 import { Tape } from "../drawing/Tape";
 import { grams, gravity, money, percent, volume } from "../format";
+import { useTitle } from "../frame/focus";
 import { Panel, Trouble, Waiting } from "../frame/states";
 import { Tick } from "../frame/Tick";
 import { pouredLayers } from "../jug/jugLayers";
@@ -24,6 +25,7 @@ function figure(value: number | string | null, unit: string, currency: string): 
 
 /** Jugs from the same plan side by side: drawn, and every figure of them. */
 export default function SideBySidePage() {
+  useTitle("Jugs side by side");
   const [search] = useSearchParams();
   const ids = search.getAll("jug").map(Number);
   const reference = useReference().data;

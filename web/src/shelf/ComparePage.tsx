@@ -6,6 +6,7 @@ import { answer, api, type Schemas } from "../api/client";
 import { useReference, useSession } from "../api/queries";
 import { gravity, money, percent, productPack, range, sugarShare, volume, whole } from "../format";
 import { ChoiceField } from "../frame/fields";
+import { useTitle } from "../frame/focus";
 import { GoButton, Mark, Panel, Trouble, Waiting } from "../frame/states";
 import { drinkToken } from "../theme/drinks";
 import { VerdictMark } from "./Verdict";
@@ -15,6 +16,7 @@ type Made = Schemas["ComparedOut"];
 
 /** Two to four products side by side, and what so many packs of each would make. */
 export default function ComparePage() {
+  useTitle("Drinks side by side");
   const [params] = useSearchParams();
   const ids = (params.get("ids") ?? "").split(",").map(Number).filter(Boolean);
   const [packs, setPacks] = useState("3");
@@ -119,12 +121,27 @@ export default function ComparePage() {
           </Box>
         ) : (
           <chakra.div overflowX="auto" tabIndex={0} role="region" aria-label="Side by side">
-            <chakra.table w="full" css={{ "& th, & td": { textAlign: "left", padding: "0.5rem" } }}>
+            <chakra.table
+              w="full"
+              css={{
+                "& th, & td": {
+                  textAlign: "left",
+                  padding: "0.5rem 0.25rem",
+                  overflowWrap: "anywhere",
+                  md: { padding: "0.5rem" },
+                },
+              }}
+            >
               <thead>
                 <tr>
                   <td />
                   {compared.data.products.map((product) => (
-                    <chakra.th key={product.id} scope="col" verticalAlign="bottom" minW="9rem">
+                    <chakra.th
+                      key={product.id}
+                      scope="col"
+                      verticalAlign="bottom"
+                      minW={{ base: "5.5rem", md: "9rem" }}
+                    >
                       <HStack align="stretch">
                         <Box
                           w="12px"

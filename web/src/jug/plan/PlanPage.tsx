@@ -18,6 +18,7 @@ import { addPour, changePour, lettingGive, movePour, remedied, tap, withoutPour 
 import { Nearest } from "./Nearest";
 import css from "./PlanPage.module.css";
 import { PourRow, type RowActs } from "./PourRow";
+import { Said } from "./Said";
 import { Tools } from "./tools/Tools";
 import { type Keeping, usePlan } from "./usePlan";
 import { samePours, sameTexts, useStill } from "./useStill";
@@ -185,7 +186,10 @@ export default function PlanPage() {
 
       <div className={`${css.panel} ${css.answerPanel}`}>
         {result && draft.pours.length > 0 && !problem ? (
-          <Answer result={result} history={pitched} />
+          <>
+            <Answer result={result} history={pitched} />
+            <Said result={result} />
+          </>
         ) : problem ? (
           <>
             <Mark tone="bad">{problem.message}</Mark>

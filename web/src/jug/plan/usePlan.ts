@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../../api/client";
 import { useNewest } from "../../api/newest";
+import { beingKept } from "../../api/queries";
 import { useAct } from "../../frame/act";
 import { type Draft, draftOf, type Plan, planOf } from "./draft";
 
@@ -32,6 +33,8 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const { plan, problems } = useMemo(() => planOf(draft), [draft]);
   const body = useMemo(() => (plan ? JSON.stringify(plan) : null), [plan]);
   const keptBody = useRef(body);
+  // Whether the jug as fetched is behind the record by now.
+  const touched = useRef(false);
   const evaluation = useNewest((asked: Plan) =>
     answer(api.POST("/api/bench/evaluate", { body: asked })),
   );
@@ -71,6 +74,7 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const refusedBody = useRef<string | null>(null);
   const keep = useCallback(
     async (wanted: string) => {
+      touched.current = true;
       triedBody.current = wanted;
       setKeeping({ state: "keeping" });
       try {
@@ -139,8 +143,7 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
     if (wanted !== keptBody.current) await send(wanted);
   }, []);
 
-  // Leaving loses nothing: going to another page keeps first and then looks at the jug anew;
-  // closing the window sends what is left.
+  // Leaving loses nothing: what is left is sent, and whoever looks at the jug next waits for it.
   useEffect(() => {
     const onHide = () => {
       if (document.visibilityState === "hidden") keepNow();
@@ -150,7 +153,10 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
     return () => {
       document.removeEventListener("visibilitychange", onHide);
       window.removeEventListener("pagehide", keepNow);
-      keepNow().finally(() => queries.invalidateQueries({ queryKey: ["jug", jug.id] }));
+      const sent = keepNow();
+      if (!touched.current) return;
+      beingKept.set(jug.id, sent);
+      queries.resetQueries({ queryKey: ["jug", jug.id] });
     };
   }, [keepNow, queries, jug.id]);
 

@@ -1,6 +1,7 @@
 import { Heading, HStack } from "@chakra-ui/react";
 import { memo, type ReactNode, useEffect, useRef, useState } from "react";
 import type { Schemas } from "../../../api/client";
+import { useEscape } from "../../../frame/focus";
 import { Panel, QuietButton } from "../../../frame/states";
 import type { Draft, Plan } from "../draft";
 import { Balance } from "./Balance";
@@ -40,6 +41,7 @@ export function Tools({
 }) {
   const [open, setOpen] = useState<Tool | null>(null);
   const heading = useRef<HTMLHeadingElement>(null);
+  useEscape(() => setOpen(null), open !== null);
   useEffect(() => {
     if (!open) return;
     heading.current?.focus();

@@ -1,0 +1,1 @@
+"""How fast it is, as figures of one run on one machine."""

@@ -1,0 +1,16 @@
+"""./amber bench: how fast it is. AMBER_DATABASE_URL names a set-up to make a database in."""
+
+from launch.bench.browser import bench_drag, bench_first_load
+from launch.bench.endpoints import bench_evaluate, bench_lists, bench_worst_requests
+from launch.bench.kitchen import kitchen
+from launch.bench.rules import bench_core, bench_worst_cases
+
+if __name__ == "__main__":
+    bench_core()
+    bench_worst_cases()
+    with kitchen() as measured:
+        bench_evaluate(measured)
+        bench_first_load(measured)
+        bench_drag(measured)
+        bench_lists(measured)
+        bench_worst_requests(measured)

@@ -1,0 +1,101 @@
+"""The server's answers, from a request's first byte to the answer's last."""
+
+import json
+import statistics
+import time
+from functools import partial
+
+from launch.bench.figures import line, p95, seconds, timed
+from launch.bench.kitchen import Kitchen, clear_shelf, ferment_jugs, fill_shelf, plan_jug
+from launch.bench.plans import plan_of
+
+_FORM = "----amber"
+
+
+def bench_evaluate(kitchen: Kitchen) -> None:
+    """Evaluate beside an endpoint that only knows who is asking."""
+    body = json.dumps(plan_of(10)).encode()
+    empty: list[float] = []
+    full: list[float] = []
+    # Turn about, so that a noisy moment meets both.
+    for _ in range(8):
+        empty += timed(partial(kitchen.ask, "GET", "/api/session"), 50)
+        full += timed(partial(kitchen.ask, "POST", "/api/bench/evaluate", body), 50)
+    line(
+        "endpoint: empty, p50 / p95",
+        f"{statistics.median(empty):.1f} / {p95(empty):.1f} ms",
+        "",
+        True,
+    )
+    ratio = p95(full) / p95(empty)
+    line(
+        "endpoint: evaluate 10 pours, p50 / p95",
+        f"{statistics.median(full):.1f} / {p95(full):.1f} ms",
+        f"p95 {ratio:.1f} x, below 3 x",
+        ratio < 3,
+    )
+
+
+def bench_lists(kitchen: Kitchen) -> None:
+    """Long lists: a shelf of 2,000 products, 60 fermenting jugs."""
+    fill_shelf(kitchen.account_id, 2000)
+    ferment_jugs(kitchen.account_id, 60)
+    shelf = "/api/shelf/products?limit=50&"
+    for what, path in (
+        ("2000 products, list", shelf),
+        ("2000 products, search", f"{shelf}search=made-up+quince"),
+        ("2000 products, sort by cheapest sugar", f"{shelf}sort=sugar_price"),
+        ("2000 products, a verdict by strength", f"{shelf}verdict=ferments&sort=strength"),
+        ("60 fermenting jugs, list", "/api/jugs"),
+    ):
+        taken = timed(partial(kitchen.ask, "GET", path), 100)
+        line(
+            f"endpoint: {what}, p50 / p95",
+            f"{statistics.median(taken):.0f} / {p95(taken):.0f} ms",
+            "p95 below 100 ms",
+            p95(taken) < 100,
+        )
+
+
+def bench_worst_requests(kitchen: Kitchen) -> None:
+    """The most that any one request may bring."""
+    label = json.dumps({"text": ("per 100 ml " * 2000)[:20_000]}).encode()
+    seconds(
+        "endpoint: read a label of 20 kB",
+        partial(kitchen.ask, "POST", "/api/shelf/labels/read", label),
+        0.5,
+    )
+    aim = {"abv": 4, "fill_ml": 4500, "solve": ["Sugar", "Water"]}
+    impossible = json.dumps({**plan_of(200), "aim": aim}).encode()
+    seconds(
+        "endpoint: the nearest to an aim of 200 pours",
+        partial(kitchen.ask, "POST", "/api/bench/nearest", impossible),
+        2,
+    )
+    jug = plan_jug(kitchen.account_id, 200)
+    seconds(
+        "endpoint: a sheet of 200 pours",
+        partial(kitchen.ask, "GET", f"/api/jugs/{jug}/sheet.pdf"),
+        3,
+    )
+    _bench_import(kitchen)
+
+
+def _bench_import(kitchen: Kitchen) -> None:
+    """A whole shelf of 5,000 rows at once; done once, for then they stand there."""
+    clear_shelf(kitchen.account_id)
+    rows = _rows(5000)
+    began = time.perf_counter()
+    kitchen.ask("POST", "/api/shelf/import", rows, f"multipart/form-data; boundary={_FORM}")
+    taken = time.perf_counter() - began
+    line("endpoint: bring in 5,000 rows", f"{taken:.2f} s", "below 5 s", taken < 5)
+
+
+def _rows(count: int) -> bytes:
+    rows = ["name,kind,fruit,sugars_g,per,pack,price"]
+    rows += [f"Row {i},juice,pear,{8 + i % 50 / 10},100 ml,1 l,1.15" for i in range(count)]
+    table = "\r\n".join(rows)
+    return (
+        f'--{_FORM}\r\nContent-Disposition: form-data; name="file"; filename="rows.csv"\r\n'
+        f"Content-Type: text/csv\r\n\r\n{table}\r\n--{_FORM}--\r\n"
+    ).encode()

@@ -1,0 +1,163 @@
+"""The production server over a database of its own, with more in it than anybody has."""
+
+import http.client
+import os
+import subprocess
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from datetime import timedelta
+from decimal import Decimal
+
+import django
+
+from launch.bench.plans import plan_of
+from launch.places import PYTHON, ROOT, CannotError
+from launch.postgres import free_port
+
+_TOKEN = "x" * 32
+
+
+@dataclass(frozen=True)
+class Kitchen:
+    """A running server and who asks it: `session` is the signed-in account's cookie."""
+
+    port: int
+    account_id: int
+    session: str
+
+    @property
+    def home(self) -> str:
+        """Its address."""
+        return f"http://127.0.0.1:{self.port}"
+
+    def ask(
+        self, method: str, path: str, body: bytes | None = None, kind: str = "application/json"
+    ) -> bytes:
+        """The body of the answer. Raises CannotError for any status but 200."""
+        connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=30)
+        headers = {
+            "Cookie": f"sessionid={self.session}; csrftoken={_TOKEN}",
+            "X-CSRFToken": _TOKEN,
+            "Content-Type": kind,
+        }
+        connection.request(method, path, body, headers)
+        answer = connection.getresponse()
+        raw = answer.read()
+        if answer.status != 200:
+            raise CannotError(f"{path} answered {answer.status}: {raw[:200]!r}")
+        return raw
+
+
+@contextmanager
+def kitchen() -> Iterator[Kitchen]:
+    """A server with the demo kitchen in its record."""
+    django.setup()
+    from django.conf import settings
+    from django.contrib.auth import BACKEND_SESSION_KEY, HASH_SESSION_KEY, SESSION_KEY
+    from django.contrib.sessions.backends.db import SessionStore
+    from django.db import connection
+    from django.test.utils import get_runner
+    from django.utils import timezone
+
+    from server.demo.load import load
+
+    runner = get_runner(settings)(verbosity=0, interactive=False)
+    databases = runner.setup_databases()
+    try:
+        account = load(timezone.now())
+        session = SessionStore()
+        session[SESSION_KEY] = str(account.pk)
+        session[BACKEND_SESSION_KEY] = "django.contrib.auth.backends.ModelBackend"
+        session[HASH_SESSION_KEY] = account.get_session_auth_hash()
+        session.save()
+        own = os.environ["AMBER_DATABASE_URL"].rpartition("/")[0]
+        url = f"{own}/{connection.settings_dict['NAME']}"
+        port = free_port()
+        process = subprocess.Popen(
+            [PYTHON, "-m", "server.config.serve", str(port), "2"],
+            env={**os.environ, "AMBER_DATABASE_URL": url},
+            cwd=ROOT,
+        )
+        try:
+            _wait(port)
+            yield Kitchen(port, account.pk, str(session.session_key))
+        finally:
+            process.terminate()
+            process.wait(20)
+            # Workers' connections close with them; only then can the database go.
+    finally:
+        runner.teardown_databases(databases)
+
+
+def _wait(port: int) -> None:
+    for _ in range(200):
+        try:
+            http.client.HTTPConnection("127.0.0.1", port, timeout=5).connect()
+            return
+        except OSError:
+            time.sleep(0.05)
+    raise CannotError("The server to be measured did not start.")
+
+
+def fill_shelf(account_id: int, products: int) -> None:
+    """So many made-up products, judged as any other."""
+    from server.accounts.models import Account
+    from server.shelf.actions.judge import judge
+    from server.shelf.models import Product
+
+    account = Account.objects.get(pk=account_id)
+    fruits = ("pear", "plum", "quince", "grape", "raspberry", "pomegranate", "rhubarb", "")
+    rows = []
+    for i in range(products - account.products.count()):
+        product = Product(
+            account=account,
+            name=f"Made-up {fruits[i % 8] or 'mixed'} {i}",
+            kind="juice",
+            fruit=fruits[i % 8],
+            sugars_g=f"{4 + i % 120 / 10:.1f}",
+            per_ml=100,
+            pack_ml=(750, 1000, 1500)[i % 3],
+            price=Decimal(80 + i % 250) / 100,
+            at_home=i % 5 // 4,
+            label_text="water, juice, potassium sorbate" if i % 9 == 0 else "",
+        )
+        judge(product)
+        rows.append(product)
+    Product.objects.bulk_create(rows)
+
+
+def clear_shelf(account_id: int) -> None:
+    """Nothing on the shelf."""
+    from server.shelf.models import Product
+
+    Product.objects.filter(account_id=account_id).delete()
+
+
+def plan_jug(account_id: int, pours: int) -> int:
+    """A jug planned with so many pours; its id."""
+    from server.accounts.models import Account
+    from server.jugs.actions.begin import begin_with
+
+    account = Account.objects.get(pk=account_id)
+    return begin_with(account, f"{pours} pours", plan_of(pours), None).id
+
+
+def ferment_jugs(account_id: int, jugs: int) -> None:
+    """So many jugs, each with eight readings over a fortnight."""
+    from django.utils import timezone
+
+    from server.jugs.models import Reading
+
+    now = timezone.now()
+    Reading.objects.bulk_create(
+        Reading(
+            jug_id=plan_jug(account_id, 10),
+            at=now - timedelta(days=14 - 2 * n),
+            sg=1.060 - 0.007 * n,
+            temperature_c=20,
+        )
+        for _ in range(jugs)
+        for n in range(8)
+    )

@@ -1,0 +1,73 @@
+"""The rules alone."""
+
+import statistics
+from dataclasses import replace
+from functools import partial
+
+from core.aim import Aim
+from core.glass import Glass, Late, back_to_day_one
+from core.label_text import read_label_text
+from core.plan import evaluate
+from core.recipe import read_recipe
+from core.shopping import Limits, cheapest
+from launch.bench.figures import line, seconds, timed
+from launch.bench.plans import plan_of
+from tests.shelves import made_up_shelf
+
+_LONGEST_LABEL = 20_000
+
+
+def bench_core() -> None:
+    """The rules alone."""
+    recipe = read_recipe({"format": "amber-jug-recipe", "version": 1, **plan_of(10)})
+    median = statistics.median(timed(lambda: evaluate(recipe), 500))
+    line("core: evaluate 10 pours, median", f"{median:.2f} ms", "below 1 ms", median < 1)
+    aimed = {**plan_of(10), "aim": {"abv": 9, "fill_ml": 4500, "solve": ["Sugar", "Water"]}}
+    recipe = read_recipe({"format": "amber-jug-recipe", "version": 1, **aimed})
+    median = statistics.median(timed(lambda: evaluate(recipe), 500))
+    line(
+        "core: solve two unknowns and evaluate, median",
+        f"{median:.2f} ms",
+        "below 5 ms",
+        median < 5,
+    )
+
+    late = Late(420)
+
+    def from_the_glass() -> None:
+        first = back_to_day_one(Glass(10.5, 25), 4200, tolerance_abv=14, late=late)
+        wanted = Aim(("Sugar", "Water"), abv=first.abv, fill_ml=first.fill_ml)
+        evaluate(replace(recipe, aim=wanted))
+
+    median = statistics.median(timed(from_the_glass, 300))
+    line(
+        "core: aim at the glass, to the pours, median",
+        f"{median:.2f} ms",
+        "below 10 ms",
+        median < 10,
+    )
+
+    limits = Limits(least_juice_share=0.6, most_kinds=4)
+    for products, aim in ((60, 0.5), (300, 1.5)):
+        shelf = made_up_shelf(products, products)
+        seconds(
+            f"core: cheapest basket of {products} products",
+            partial(cheapest, shelf, 11.5, 4500, limits),
+            aim,
+        )
+
+
+def bench_worst_cases() -> None:
+    """The most that any one request may bring."""
+    for name, piece in (
+        ("numbers", "100 "),
+        ("bases", "per 100 ml "),
+        ("lines", "\n"),
+        ("entities", "&lt;"),
+        ("words", "sugar, pear juice 12 %, "),
+    ):
+        text = (piece * (_LONGEST_LABEL // len(piece)))[:_LONGEST_LABEL]
+        seconds(f"core: a label of 20 kB of {name}", partial(read_label_text, text), 0.5)
+    impossible = {**plan_of(200), "aim": {"abv": 4, "fill_ml": 4500, "solve": ["Sugar", "Water"]}}
+    recipe = read_recipe({"format": "amber-jug-recipe", "version": 1, **impossible})
+    seconds("core: 200 pours and an aim out of reach", partial(evaluate, recipe), 2)

@@ -1,0 +1,143 @@
+"""By keyboard and by ear: where the focus is, what the page is called, what is said."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import tab_to
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+def focused(page):
+    """What has the focus, once the page has settled."""
+    page.wait_for_load_state("networkidle")
+    page.wait_for_timeout(150)
+    return page.evaluate(
+        "() => document.activeElement === document.body ? 'body' : document.activeElement.innerText"
+        " || document.activeElement.ariaLabel || document.activeElement.tagName"
+    )
+
+
+@pytest.fixture
+def bench(page, person):
+    person.sign_up()
+    person.shelve("Pear juice", "Pear", "10.8", "1.15")
+    person.shelve("Plum juice", "Plum", "10.4", "1.45")
+    person.begin()
+    person.pour("Pear juice")
+    page.get_by_label("Amount of Pear juice, ml").fill("3000")
+    expect(page.get_by_test_id("kept")).to_have_text("keeping …")
+    person.kept()
+    return page
+
+
+def press(page, role, name):
+    tab_to(page, page.get_by_role(role, name=name).first, 120)
+    page.keyboard.press("Enter")
+
+
+def test_the_focus_is_never_lost_and_every_page_has_its_name(bench, person):
+    titles = [bench.title()]
+    press(bench, "button", "More for Pear juice")
+    assert focused(bench) != "body"
+    press(bench, "button", "Pour no Pear juice")
+    assert focused(bench) != "body"
+    bench.keyboard.press("z")
+    expect(bench.get_by_label("How much Pear juice")).to_be_visible()
+    assert focused(bench) != "body"
+    press(bench, "button", "Shopping list")
+    assert focused(bench) != "body"
+    for name, heading in (("Shelf", "Shelf"), ("Jugs", "Jugs")):
+        press(bench, "link", name)
+        expect(bench.get_by_role("heading", name=heading, exact=True)).to_be_visible()
+        assert heading in focused(bench)
+        titles.append(bench.title())
+    press(bench, "button", "Put Pear away")
+    expect(bench.get_by_text("is put away")).to_be_visible()
+    assert focused(bench) != "body"
+    press(bench, "button", "Undo")
+    expect(bench.get_by_role("button", name="Put Pear away")).to_be_visible()
+    assert focused(bench) != "body"
+    press(bench, "link", re.compile("Pear"))
+    press(bench, "button", "Next: pitch the yeast")
+    expect(bench.get_by_label("Gravity", exact=True)).to_be_visible()
+    assert focused(bench) != "body"
+    titles.append(bench.title())
+    tab_to(bench, bench.get_by_label("Gravity", exact=True))
+    bench.keyboard.type("1.052")
+    bench.keyboard.press("Enter")
+    expect(bench.get_by_role("heading", name="Readings")).to_be_visible()
+    assert focused(bench) != "body"
+    titles.append(bench.title())
+    press(bench, "button", re.compile("^Strike out"))
+    expect(bench.get_by_text("is struck out")).to_be_visible()
+    assert focused(bench) != "body"
+    assert len(set(titles)) == len(titles)
+
+
+def test_escape_closes_and_the_focus_goes_back(bench):
+    press(bench, "button", "Shopping list")
+    expect(bench.get_by_role("table", name="Shopping list")).to_be_visible()
+    bench.keyboard.press("Escape")
+    expect(bench.get_by_role("table", name="Shopping list")).to_have_count(0)
+    assert focused(bench) == "Shopping list"
+
+
+def test_the_focus_is_seen_on_fields(bench):
+    tab_to(bench, bench.get_by_label("Amount of Pear juice, ml"), 120)
+    ring = bench.evaluate(
+        "() => { const s = getComputedStyle(document.activeElement);"
+        " return [s.outlineStyle, parseFloat(s.outlineWidth)] }"
+    )
+    assert ring[0] == "solid"
+    assert ring[1] >= 2
+
+
+def test_a_drag_says_its_answer_once_when_the_hand_rests(bench):
+    bench.wait_for_timeout(1200)
+    bench.evaluate(
+        """() => {
+            window.heard = [];
+            new MutationObserver((seen) => {
+                for (const one of seen) {
+                    const at = one.target.parentElement ?? one.target;
+                    const region = at.closest('[role=status], [role=alert], [aria-live=polite]');
+                    if (region && region.dataset.testid !== 'kept') heard.push(region.innerText);
+                }
+            }).observe(document.body, {subtree: true, childList: true, characterData: true});
+        }"""
+    )
+    bar = bench.get_by_label("How much Pear juice")
+    bar.scroll_into_view_if_needed()
+    box = bar.bounding_box()
+    middle = box["y"] + box["height"] / 2
+    bench.mouse.move(box["x"] + box["width"] * 0.6, middle)
+    bench.mouse.down()
+    for turn in range(4):
+        share = 0.3 if turn % 2 else 0.7
+        bench.mouse.move(box["x"] + box["width"] * share, middle, steps=25)
+    bench.mouse.up()
+    bench.wait_for_timeout(1500)
+    expect(bench.get_by_label("Amount of Pear juice, ml")).not_to_have_value("3000")
+    heard = bench.evaluate("heard")
+    assert len(heard) == 1
+    assert heard[0].startswith("Reads 1.")
+
+
+@pytest.mark.parametrize("width", [390, 320])
+def test_compare_fits_a_phone(bench, person, width):
+    bench.set_viewport_size({"width": width, "height": 844})
+    bench.goto(f"{person.home}/shelf")
+    for name in ("Pear juice", "Plum juice"):
+        bench.get_by_label(f"Compare {name}").check(force=True)
+    bench.get_by_role("link", name="Compare 2").click()
+    table = bench.get_by_role("table")
+    expect(table.get_by_role("row", name="and cost")).to_be_visible()
+    assert bench.evaluate("document.documentElement.scrollWidth") <= width
+    over = bench.evaluate(
+        "() => document.querySelector('table').parentElement.scrollWidth - "
+        "document.querySelector('table').parentElement.clientWidth"
+    )
+    assert over <= 0

@@ -1,0 +1,28 @@
+import { VisuallyHidden } from "@chakra-ui/react";
+import { memo, useEffect, useState } from "react";
+import type { Schemas } from "../../api/client";
+import { gravity, listed, percent } from "../../format";
+
+const REST_MS = 900;
+
+/** The answer for whoever hears the page: once, when the hand rests, and not at every move. */
+export const Said = memo(function Said({ result }: { result: Schemas["EvaluationOut"] }) {
+  const sentence = inWords(result);
+  const [said, setSaid] = useState("");
+  useEffect(() => {
+    const timer = setTimeout(() => setSaid(sentence), REST_MS);
+    return () => clearTimeout(timer);
+  }, [sentence]);
+  return (
+    <VisuallyHidden role="status" data-testid="said">
+      {said}
+    </VisuallyHidden>
+  );
+});
+
+function inWords({ pours, must, finish, glass }: Schemas["EvaluationOut"]): string {
+  const solved = pours.filter((pour) => pour.solved);
+  const add = listed(solved.map((pour) => `${pour.words} ${pour.name.toLowerCase()}`));
+  const ends = `Reads ${gravity(must.sg.value)}, ends near ${gravity(finish.sg.value)}, ${percent(glass.abv.value)} in the glass.`;
+  return add ? `${add}. ${ends}` : ends;
+}
