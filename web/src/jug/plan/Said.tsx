@@ -1,7 +1,7 @@
 import { VisuallyHidden } from "@chakra-ui/react";
 import { memo, useEffect, useState } from "react";
 import type { Schemas } from "../../api/client";
-import { gravity, listed, percent } from "../../format";
+import { gravity, listed, percent, volume } from "../../format";
 
 const REST_MS = 900;
 
@@ -23,6 +23,6 @@ export const Said = memo(function Said({ result }: { result: Schemas["Evaluation
 function inWords({ pours, must, finish, glass }: Schemas["EvaluationOut"]): string {
   const solved = pours.filter((pour) => pour.solved);
   const add = listed(solved.map((pour) => `${pour.words} ${pour.name.toLowerCase()}`));
-  const ends = `Reads ${gravity(must.sg.value)}, ends near ${gravity(finish.sg.value)}, ${percent(glass.abv.value)} in the glass.`;
+  const ends = `${volume(must.volume_ml)} reads ${gravity(must.sg.value)}, ends near ${gravity(finish.sg.value)}, ${percent(glass.abv.value)} in the glass.`;
   return add ? `${add}. ${ends}` : ends;
 }
