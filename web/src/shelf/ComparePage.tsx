@@ -150,7 +150,11 @@ export default function ComparePage() {
                           borderColor="rim"
                           bg={drinkToken(product)}
                         />
-                        <Text fontFamily="heading" fontSize="lg" lineHeight="1.2">
+                        <Text
+                          fontFamily="heading"
+                          fontSize={{ base: "md", md: "lg" }}
+                          lineHeight="1.2"
+                        >
                           {product.name}
                         </Text>
                       </HStack>
@@ -161,7 +165,13 @@ export default function ComparePage() {
               <tbody>
                 {rows.map(([name, cell]) => (
                   <chakra.tr key={name} borderTopWidth="1px" borderColor="line">
-                    <chakra.th scope="row" fontWeight="400" color="quiet">
+                    <chakra.th
+                      scope="row"
+                      fontWeight="400"
+                      fontSize={{ base: "sm", md: "md" }}
+                      overflowWrap="normal"
+                      color="quiet"
+                    >
                       {name}
                     </chakra.th>
                     {compared.data.products.map((product, i) => {
