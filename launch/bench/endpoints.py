@@ -5,7 +5,7 @@ import statistics
 import time
 from functools import partial
 
-from launch.bench.figures import line, p95, seconds, timed
+from launch.bench.figures import line, p95, quiet, seconds, timed
 from launch.bench.kitchen import Kitchen, clear_shelf, ferment_jugs, fill_shelf, plan_jug
 from launch.bench.plans import plan_of
 
@@ -48,7 +48,7 @@ def bench_lists(kitchen: Kitchen) -> None:
         ("2000 products, a verdict by strength", f"{shelf}verdict=ferments&sort=strength"),
         ("60 fermenting jugs, list", "/api/jugs"),
     ):
-        taken = timed(partial(kitchen.ask, "GET", path), 100)
+        taken = quiet(partial(kitchen.ask, "GET", path), 40)
         line(
             f"endpoint: {what}, p50 / p95",
             f"{statistics.median(taken):.0f} / {p95(taken):.0f} ms",
