@@ -113,3 +113,10 @@ def test_too_thin_to_sweeten_with_is_placed_in_the_glass():
     with pytest.raises(JobError) as refused:
         evaluate(planned(GlassPlan("sweet_still", sugar_g_per_l=80, late=PLUM)))
     assert refused.value.at == "glass.late"
+
+
+def test_a_plan_counts_on_what_a_proof_leaves():
+    """Of a dry and still drink: 0.87 volumes dissolved at 20 °C, and 0.6 point of 2.2 g/L that two
+    equal readings may hide, at 3.8 g/L of sucrose a volume at the worst."""
+    drink = evaluate(planned(GlassPlan("dry_still", warmest_c=20.0))).glass
+    assert drink.worst_volumes == pytest.approx(0.87 + 0.6 * 2.2 / 3.8, abs=0.02)

@@ -7,6 +7,7 @@ from core.label import read_label
 from core.must import Pour, make_must
 from core.progress import progress, stage
 from core.stopping import Reading, at_rest
+from core.strength import strength
 
 
 def must(sugar_g, water_ml=800):
@@ -138,6 +139,26 @@ def test_the_proof_leaves_at_most_0_6_point():
     assert not before.proven
     assert before.proves_on == pytest.approx(36 + needs)
     assert at_rest([*readings, Reading(36 + 2 * needs, 0.996)]).points_may_fall < 0.2
+
+
+def test_no_proof_takes_longer_than_four_weeks():
+    creeping = [Reading(0, 1.080), Reading(60, 1.010), Reading(110, 1.002), Reading(150, 0.996)]
+    assert at_rest(creeping).needs_days == 28
+
+
+def test_a_yeast_nobody_named_may_have_given_up_from_9_percent_on():
+    """Then what stands over the middle of the dry band counts, and 1.5 points for its doubt."""
+    weak, strong = must(245), must(280)
+    for drink, more in ((weak, False), (strong, True)):
+        ends = finish(drink, 17.0)
+        og, at = drink.mix.sg, ends.dry_sg.value + 0.001
+        gone = progress([Reading(0, og), Reading(9, at), Reading(60, at)], ends, og, None)
+        assert gone.proven
+        assert (gone.strength.mass_balance.value > 9) is more
+        assert gone.may_still_ferment_g_per_l == pytest.approx(2.5 * 2.2 if more else 0.0, abs=0.3)
+    # Close to nine, either way.
+    assert 8 < strength(weak.mix.sg, finish(weak, 17.0).dry_sg.value).mass_balance.value < 9
+    assert 9 < strength(strong.mix.sg, finish(strong, 17.0).dry_sg.value).mass_balance.value < 10
 
 
 def test_the_same_reading_is_half_a_point_apart_at_most():

@@ -76,6 +76,7 @@ def test_without_dry_sugar_nothing_lies_undissolved():
 
 def test_yeast_is_not_pitched_into_a_must_this_warm():
     assert judge_pitching(30) is None
+    assert judge_pitching(30.5)
     assert "38 °C" in judge_pitching(38).text
 
 
@@ -148,3 +149,10 @@ def test_three_schools_agree_roughly_and_differ():
     assert schools.mass_balance.value == pytest.approx(schools.quick_sum, rel=0.05)
     assert schools.potential_scale == pytest.approx(schools.quick_sum, rel=0.06)
     assert schools.mass_balance.low < schools.mass_balance.value < schools.mass_balance.high
+
+
+@pytest.mark.parametrize(
+    ("sg", "fits"), [(1.0849, True), (1.0856, False), (1.0751, True), (1.0744, False)]
+)
+def test_a_reading_fits_to_three_points_beyond_the_pours(sg, fits):
+    assert judge_start(sg, 20.0, Interval(1.080, 1.078, 1.082), MUST.mix).fits is fits
