@@ -339,7 +339,9 @@ def test_a_recipe_file_a_sheet_and_a_link(bench, person, browser):
     other.get_by_label("Name").fill("Bo")
     other.get_by_label("Password").fill("plums-and-pears")
     other.get_by_role("button", name="Open it").click()
-    expect(other.get_by_text("Planned by Ada.")).to_be_visible()
+    expect(other.get_by_role("button", name="Copy it to my jugs")).to_be_visible()
+    # A sign-in name is nobody else's business.
+    expect(other.get_by_text("Ada")).to_have_count(0)
     expect(other.get_by_role("button", name="Lock Pear")).to_have_count(0)
     other.get_by_role("button", name="Copy it to my jugs").click()
     expect(other.get_by_label("Amount of Pear, ml")).to_have_value("3000")
