@@ -13,6 +13,8 @@ _CENT = Decimal("0.01")
 # Pure alcohol in one unit. UK Chief Medical Officers' definition.
 _UNIT_ML = 10.0
 _MOST_PRICE = Decimal("100000")
+# Nothing is sold by less than this, g or ml: past it a price by weight has no end.
+LEAST_PACK = 0.01
 
 
 @dataclass(frozen=True, slots=True)

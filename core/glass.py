@@ -242,10 +242,10 @@ class InTheGlass:
     """What stands in the glass, and what is added on the way there.
 
     `abv` % vol, `sugar_g_per_l` still in it and its `word`, `volumes` of gas, `bottled_ml` in
-    all; `late_ml` after stabilising, `priming_g` and `sweetener_g` at bottling. `steps` say
-    how, in order. `worst_volumes` of gas if all that can ferment does; `closing` judges the
-    bottle chosen, None when none is; `held_in_vain` says that sugar is left which sorbate
-    cannot hold at this strength.
+    all; `late_ml` after stabilising, `priming_g` (`priming_g_per_l`) and `sweetener_g` at
+    bottling. `steps` say how, in order. `worst_volumes` of gas if all that can ferment does;
+    `closing` judges the bottle chosen, None when none is; `held_in_vain` says that sugar is
+    left which sorbate cannot hold at this strength.
     """
 
     abv: Interval
@@ -256,6 +256,7 @@ class InTheGlass:
     late: Pour | None
     late_ml: float
     priming_g: float
+    priming_g_per_l: float
     sweetener_g: float
     steps: tuple[str, ...]
     worst_volumes: float
@@ -307,6 +308,7 @@ def in_the_glass(
         plan.late.with_amount(_as_measured(plan.late, late_ml)) if plan.late and late_ml else None,
         late_ml,
         primed.g_per_l * litres,
+        primed.g_per_l,
         sweetener,
         _steps(plan, base, late_ml, primed.g_per_l * litres, sweetener, gas),
         gas.worst_volumes,

@@ -8,7 +8,8 @@ from core.aim import Aim, solve
 from core.amounts import whole_packs
 from core.bottling import PlannedBottles, planned_bottles
 from core.brought import Brought
-from core.checks import NOTHING_KNOWN, Caution, Known, Planned, checks
+from core.caution import NOTHING_KNOWN, Caution, Known, Planned
+from core.checks import checks
 from core.composition import Composition
 from core.cost import Cost, Pack, cost_of
 from core.errors import JobError

@@ -8,10 +8,10 @@ from typing import Any
 
 from core.aim import Aim
 from core.amounts import WAYS
-from core.checks import Known
+from core.caution import Known
 from core.closing import closure_of
 from core.composition import KINDS
-from core.cost import Pack, money, per_bottle, per_unit_of_alcohol, read_price
+from core.cost import LEAST_PACK, Pack, money, per_bottle, per_unit_of_alcohol, read_price
 from core.errors import JobError
 from core.glass import GlassPlan, InTheGlass
 from core.interval import Interval
@@ -185,8 +185,8 @@ def _label(item: object, place: str) -> Label:
 
 
 def _pack(fields: Mapping[str, Any], place: str) -> Pack | None:
-    pack_ml = _number(fields, "pack_ml", place, above=0, most=MOST_ML)
-    pack_g = _number(fields, "pack_g", place, above=0, most=MOST_ML)
+    pack_ml = _number(fields, "pack_ml", place, above=LEAST_PACK, most=MOST_ML)
+    pack_g = _number(fields, "pack_g", place, above=LEAST_PACK, most=MOST_ML)
     price = _price(fields, "price", place)
     if price is None:
         return None

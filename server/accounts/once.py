@@ -2,9 +2,11 @@
 
 import re
 from collections.abc import Callable
+from datetime import timedelta
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 
 from server.accounts.models import Account, SentOnce
 
@@ -13,6 +15,8 @@ _KEY = re.compile(r"[\w-]{8,64}")
 _WRITES = ("POST", "PUT", "DELETE")
 # Answers that are kept to be given again; larger ones are files, which nobody sends twice.
 _MOST_KEPT = 2_000_000
+# Longer than anybody's line is broken.
+_KEPT = timedelta(days=1)
 
 
 class OnceMiddleware:
@@ -31,6 +35,7 @@ class OnceMiddleware:
         if not isinstance(account, Account):
             return self._get_response(request)
         with transaction.atomic():
+            SentOnce.objects.filter(account=account, at__lt=timezone.now() - _KEPT).delete()
             # Waits here while the first of two is still at work.
             sent, first = SentOnce.objects.get_or_create(account=account, key=key)
             if not first and sent.answer is not None:

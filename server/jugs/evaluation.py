@@ -1,7 +1,7 @@
 """Core's evaluation in the shape of the API."""
 
 from core.amounts_in_words import in_kitchen_things, measured
-from core.checks import Caution
+from core.caution import Caution
 from core.closing import Closing
 from core.plan import Evaluation, Recipe
 from core.recipe import money_text
@@ -92,6 +92,7 @@ def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> Evaluat
             bottled_ml=glass.bottled_ml,
             late_ml=glass.late_ml,
             priming_g=glass.priming_g,
+            priming_g_per_l=glass.priming_g_per_l,
             sweetener_g=glass.sweetener_g,
             steps=list(glass.steps),
             worst_volumes=glass.worst_volumes,

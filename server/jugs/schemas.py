@@ -166,7 +166,7 @@ class CostOut(BaseModel):
 
 
 class EditOut(BaseModel):
-    """One change of a plan (see core.checks.Edit)."""
+    """One change of a plan (see core.caution.Edit)."""
 
     what: str
     name: str
@@ -226,6 +226,7 @@ class InTheGlassOut(BaseModel):
     bottled_ml: float
     late_ml: float
     priming_g: float
+    priming_g_per_l: float
     sweetener_g: float
     steps: list[str]
     worst_volumes: float

@@ -1,5 +1,7 @@
 """The shelf: what a person has bought or could buy, with its label as printed."""
 
+from typing import Any
+
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
@@ -100,6 +102,33 @@ class Product(models.Model):
             "The figures are for the drink made up: say how it is diluted, like 5 parts of water.",
             "dilution_parts",
         )
+
+    def as_typed(self) -> dict[str, Any]:
+        """What a person put in, by the names of the form: None where nothing stands."""
+        return {
+            "name": self.name,
+            "kind": self.kind,
+            "fruit": self.fruit or None,
+            "sugar": self.sugar or None,
+            "sugars_g": self.sugars_g or None,
+            "per_ml": self.per_ml,
+            "per_g": self.per_g,
+            "made_up": self.made_up,
+            "dilution_parts": self.dilution_parts,
+            "makes_ml": self.makes_ml,
+            "juice_percent": self.juice_percent,
+            "measured_sg": self.measured_sg,
+            "pack_ml": self.pack_ml,
+            "pack_g": self.pack_g,
+            "pack_count": self.pack_count,
+            "price": None if self.price is None else f"{self.price:.2f}",
+            "label_text": self.label_text,
+            "corrected": self.corrected,
+            "barcode": self.barcode,
+            "colour": self.colour,
+            "at_home": self.at_home,
+            "best_before": self.best_before,
+        }
 
     def pour(self) -> Pour:
         """It as core knows it, without an amount."""

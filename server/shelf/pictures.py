@@ -28,6 +28,8 @@ def opened(raw: bytes) -> Image.Image:
     try:
         with _ONE_AT_A_TIME:
             return _decoded(raw)
+    except JobError:
+        raise
     except (
         UnidentifiedImageError,
         Image.DecompressionBombError,
@@ -36,8 +38,6 @@ def opened(raw: bytes) -> Image.Image:
         SyntaxError,
         Warning,
     ) as error:
-        if isinstance(error, JobError):
-            raise
         raise JobError(
             "That is not a picture this can open: send a JPEG, PNG or WebP.", "picture"
         ) from error

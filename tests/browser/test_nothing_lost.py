@@ -173,3 +173,18 @@ def test_what_was_put_away_is_found_again(bench, person):
     bench.get_by_role("button", name="Bring Pear back").click()
     bench.get_by_role("button", name="Show the jugs").click()
     expect(bench.get_by_role("button", name="Put Pear away")).to_be_visible()
+
+
+def test_a_reason_belongs_to_its_bottling_alone(bench, person):
+    person.pitch("1.052")
+    bench.goto(re.sub("[a-z]+$", "bottle", bench.url))
+    reason = bench.get_by_label("Why it is closed all the same")
+    bench.get_by_role("button", name="Close it against advice").click()
+    expect(bench.get_by_text("the reason stays with the bottles")).to_be_visible()
+    reason.fill("for a bonfire tonight")
+    bench.reload()
+    expect(reason).to_have_value("for a bonfire tonight")
+    bench.get_by_role("button", name="Close it against advice").click()
+    expect(bench.get_by_text("Closed against advice: “for a bonfire tonight”")).to_be_visible()
+    bench.get_by_role("button", name="Undo bottling").click()
+    expect(reason).to_have_value("")

@@ -130,6 +130,17 @@ def test_what_the_person_sets_wins_and_is_remembered(page, person):
     expect(page.get_by_text("You set sugars yourself.")).to_be_visible()
 
 
+def test_a_figure_that_is_none_is_told_and_not_dropped(page, person):
+    person.sign_up()
+    read(page, person).fill(CORDIAL)
+    check_the_cordial(page)
+    page.get_by_label("Pack holds").fill("3/4 l")
+    expect(page.get_by_text("Write how much is in a pack, like 1000.")).to_be_visible()
+    page.get_by_role("button", name="Put on the shelf").click()
+    expect(page.get_by_label("Pack holds")).to_have_value("3/4 l")
+    expect(row(page, "Blackcurrant cordial")).to_have_count(0)
+
+
 def test_a_doubtful_figure_is_asked_for_and_not_filled_in(page, person):
     person.sign_up()
     read(page, person).fill("Plum juice 1 L per 100 ml: carbohydrate 10.9 g of which sugars 10.49")
@@ -236,6 +247,10 @@ def test_prices_stock_and_a_gravity_on_the_products_own_page(page, person):
     expect(page.get_by_role("list", name="Every price seen")).to_contain_text("£0.99 at Pockett's")
     page.get_by_label("Gravity").fill("1.080")
     page.get_by_role("region", name="Measured").get_by_role("button", name="Save reading").click()
+    expect(page.get_by_text("richer than its label")).to_be_visible()
+    page.get_by_label("Gravity").fill("1.O48")
+    page.get_by_role("region", name="Measured").get_by_role("button", name="Save reading").click()
+    expect(page.get_by_text("Write the gravity as read, like 1.048.")).to_be_visible()
     expect(page.get_by_text("richer than its label")).to_be_visible()
     page.get_by_role("button", name="Take the reading back").click()
     page.get_by_role("button", name="Undo").click()

@@ -6,7 +6,7 @@ from decimal import Decimal
 import pytest
 
 from core.aim import Aim
-from core.checks import HARMS, Edit, Known
+from core.caution import HARMS, Edit, Known
 from core.cost import Pack
 from core.label import read_label
 from core.must import Pour

@@ -112,6 +112,8 @@ def test_polyols_count_as_extract_and_monohydrate_without_its_water():
         ({"pours__0__label": {"sugars_g": "10"}}, "pours[0].label: Say per_ml or per_g"),
         ({"pours__0__price": "cheap"}, "pours[0].price: “cheap” is not a price"),
         ({"pours__0__pack_ml": None}, "pours[0].price: A price needs the size of its pack"),
+        ({"pours__0__pack_ml": 1e-300}, "pours[0].pack_ml: 1e-300 is too small"),
+        ({"pours__0__pack_ml": None, "pours__0__pack_g": 1e-300}, "pours[0].pack_g: 1e-300 is too small"),
         ({"pours__2__label": None}, "pours[2].label: Give the sugars from the label"),
         ({"pours": []}, "pours: Nothing is poured yet"),
         ({"format": "other"}, "format: This is not a recipe file"),

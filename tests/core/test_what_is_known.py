@@ -6,7 +6,7 @@ import pytest
 
 from core.acid import BICARBONATES
 from core.amounts import WAYS, amount_sd, whole_packs
-from core.checks import Edit
+from core.caution import Edit
 from core.cost import Pack
 from core.errors import JobError
 from core.label import read_label

@@ -39,13 +39,18 @@ def places(item, path=()):
             yield from places(value, (*path, index))
 
 
+def odd(dice):
+    """One of its own each time: a list that two recipes shared would carry over what bent it."""
+    return copy.deepcopy(dice.choice(_ODD))
+
+
 def bent(dice):
     """An example with a few of its values replaced, moved, doubled or left out."""
     recipe = copy.deepcopy(dice.choice(_EXAMPLES))
     pour = dice.choice(recipe["pours"])
     for key in ("juice_percent", "amount_by", "pack_ml", "mass_g", "measured_sg"):
         if dice.random() < 0.1:
-            pour[key] = dice.choice(_ODD)
+            pour[key] = odd(dice)
     if dice.random() < 0.2:
         recipe["glass"] = {"style": "fizzy", "volumes": dice.uniform(0, 6), "bottle": "beer_bottle", "closure": "crown"}  # fmt: skip
     for _ in range(dice.randint(1, 4)):
@@ -55,7 +60,7 @@ def bent(dice):
             at = at[step]
         what = dice.random()
         if what < 0.7:
-            at[last] = dice.choice(_ODD)
+            at[last] = odd(dice)
         elif isinstance(at, list):
             at.insert(last, copy.deepcopy(at[last]))
         else:

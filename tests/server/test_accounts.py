@@ -1,7 +1,10 @@
+from datetime import timedelta
+
 import pytest
 from django.test import Client
+from django.utils import timezone
 
-from server.accounts.models import Account
+from server.accounts.models import Account, SentOnce
 from tests.server.conftest import CARTON, JUG
 
 pytestmark = pytest.mark.django_db
@@ -180,3 +183,15 @@ def test_the_page_asks_no_other_host(client):
     assert "default-src 'self'" in policy
     assert "unsafe" not in policy
     assert "http" not in policy
+
+
+def test_a_senders_keys_are_kept_for_a_day(call, account, other_account):
+    def write(key):
+        headers = {"Idempotency-Key": key}
+        call.client.post("/api/jugs", JUG, content_type="application/json", headers=headers)
+
+    write("of-yesterday")
+    SentOnce.objects.update(at=timezone.now() - timedelta(hours=25))
+    SentOnce.objects.create(account=other_account, key="of-another")
+    write("of-today")
+    assert set(SentOnce.objects.values_list("key", flat=True)) == {"of-today", "of-another"}

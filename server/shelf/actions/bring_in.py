@@ -47,7 +47,7 @@ def bring_in(account: Account, raw: bytes) -> ImportOut:
     for row, make in rows:
         try:
             payload = make()
-            if _keys_of(payload) & known:
+            if _keys(payload) & known:
                 doubled += 1
                 continue
             if len(wanted) >= room:
@@ -108,17 +108,10 @@ def _prices(payload: ProductIn, product: Product, today: date) -> list[ProductPr
     return [ProductPrice(product=product, amount=product.price, place=payload.place.strip(), on=on)]
 
 
-def _keys_of(payload: ProductIn) -> set[tuple[Any, ...]]:
-    """As `_keys`, before anything is judged."""
-    size = payload.pack_ml or payload.pack_g or payload.pack_count
-    keys: set[tuple[Any, ...]] = {(payload.name.strip().casefold(), payload.kind, size)}
-    return keys | {(payload.barcode,)} if payload.barcode else keys
-
-
-def _keys(product: Product) -> set[tuple[Any, ...]]:
+def _keys(product: Product | ProductIn) -> set[tuple[Any, ...]]:
     """What tells a product from another: its barcode, and its name, kind and size."""
     size = product.pack_ml or product.pack_g or product.pack_count
-    keys: set[tuple[Any, ...]] = {(product.name.casefold(), product.kind, size)}
+    keys: set[tuple[Any, ...]] = {(product.name.strip().casefold(), product.kind, size)}
     return keys | {(product.barcode,)} if product.barcode else keys
 
 

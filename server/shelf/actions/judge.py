@@ -1,6 +1,7 @@
 """Say what core makes of a product, and keep it beside it."""
 
 import hashlib
+from decimal import Decimal
 from functools import cache
 from pathlib import Path
 
@@ -60,9 +61,10 @@ def judge_again(product: Product) -> None:
 
 
 def _refused(error: JobError) -> FactsOut:
-    said = VerdictOut(
-        code="refused", word=WORDS["refused"], reason=f"Edit its label: {error.text}", uses=[]
-    )
+    return _without_figures("refused", f"Edit its label: {error.text}", None)
+
+
+def _without_figures(code: str, reason: str, price_each: Decimal | None) -> FactsOut:
     return FactsOut(
         sugar_g_per_l=None,
         sugar_g_per_100_g=0.0,
@@ -71,8 +73,8 @@ def _refused(error: JobError) -> FactsOut:
         acid_g_per_l=None,
         price_per_100_g_sugar=None,
         price_per_litre=None,
-        price_each=None,
-        verdict=said,
+        price_each=price_each,
+        verdict=VerdictOut(code=code, word=WORDS[code], reason=reason, uses=[]),
         preservatives=[],
         beside=None,
     )
@@ -114,21 +116,7 @@ def _of_drink(product: Product) -> FactsOut:
 def _of_supply(product: Product) -> FactsOut:
     price, pieces = product.price, product.pack_count
     each = money(price / pieces) if price is not None and pieces else None
-    return FactsOut(
-        sugar_g_per_l=None,
-        sugar_g_per_100_g=0.0,
-        reads=None,
-        strength_alone=None,
-        acid_g_per_l=None,
-        price_per_100_g_sugar=None,
-        price_per_litre=None,
-        price_each=each,
-        verdict=VerdictOut(
-            code="supply", word=WORDS["supply"], reason="Helps the brew; is not poured.", uses=[]
-        ),
-        preservatives=[],
-        beside=None,
-    )
+    return _without_figures("supply", "Helps the brew; is not poured.", each)
 
 
 def describe(product: Product) -> ProductOut:
@@ -143,29 +131,8 @@ def describe(product: Product) -> ProductOut:
     )
     return ProductOut(
         id=product.id,
-        name=product.name,
-        kind=product.kind,
-        fruit=product.fruit or None,
-        sugar=product.sugar or None,
-        sugars_g=product.sugars_g or None,
-        per_ml=product.per_ml,
-        per_g=product.per_g,
-        made_up=product.made_up,
-        dilution_parts=product.dilution_parts,
-        makes_ml=product.makes_ml,
-        juice_percent=product.juice_percent,
+        **product.as_typed(),
         as_sold=sold,
-        measured_sg=product.measured_sg,
         measured_on=product.measured_on,
-        pack_ml=product.pack_ml,
-        pack_g=product.pack_g,
-        pack_count=product.pack_count,
-        price=None if product.price is None else f"{product.price:.2f}",
-        label_text=product.label_text,
-        corrected=product.corrected,
-        barcode=product.barcode,
-        colour=product.colour,
-        at_home=product.at_home,
-        best_before=product.best_before,
         facts=FactsOut.model_validate(product.facts),
     )

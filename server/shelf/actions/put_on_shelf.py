@@ -7,6 +7,7 @@ from stdnum import ean
 
 from core import supplies, tables
 from core.composition import BOUGHT
+from core.cost import LEAST_PACK
 from core.errors import JobError
 from core.printed import read_price_tag
 from server.accounts.models import Account
@@ -94,8 +95,8 @@ def _check_pack(payload: ProductIn) -> None:
     if len(given) != 1:
         raise JobError("Say how much is in a pack: in ml, in g or in pieces.", "pack")
     most = _MOST_PIECES if payload.pack_count is not None else _MOST_PACK
-    if not 0 < given[0] <= most:
-        raise JobError(f"A pack holds more than 0 and at most {most}.", "pack")
+    if not LEAST_PACK < given[0] <= most:
+        raise JobError(f"A pack holds more than {LEAST_PACK:g} and at most {most}.", "pack")
     if payload.pack_count is not None and payload.kind in BOUGHT:
         raise JobError("What is poured comes in ml or g: say how much is in a pack.", "pack")
 

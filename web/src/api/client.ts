@@ -57,6 +57,11 @@ async function sturdy(request: Request): Promise<Response> {
 export const api = createClient<paths>({ baseUrl: "/", fetch: sturdy });
 api.use(written);
 
+/** What the page itself refuses, where it stands in the form, before anything is sent. */
+export function mistyped(errors: Problem["errors"]): ProblemError {
+  return new ProblemError(422, { errors, causes: [], insist_allowed: false });
+}
+
 function unreachable(): Problem {
   const why = navigator.onLine ? "Amber Jug does not answer." : "You are offline.";
   const text = `${why} What you typed is still here: try again shortly.`;

@@ -1841,6 +1841,8 @@ export interface components {
             late_ml: number;
             /** Priming G */
             priming_g: number;
+            /** Priming G Per L */
+            priming_g_per_l: number;
             /** Sweetener G */
             sweetener_g: number;
             /** Steps */

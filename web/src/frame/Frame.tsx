@@ -7,6 +7,7 @@ import { useAct } from "./act";
 import { useEscape, useFocusKept } from "./focus";
 import { keyHelp, useKeys } from "./keys";
 import { Panel, QuietButton } from "./states";
+import { forgetEverything } from "./useKept";
 
 const places = [
   ["/shelf", "Shelf"],
@@ -53,6 +54,7 @@ export function Frame({
   const signOut = () =>
     act(async () => {
       await answer(api.POST("/api/session/sign-out"));
+      forgetEverything();
       queries.clear();
       navigate("/");
     });

@@ -23,6 +23,12 @@ export function useKept<T>(
   return [value, setValue, forget];
 }
 
+/** Whoever signs in next in this window finds nothing half typed by another. */
+export function forgetEverything() {
+  for (const key of Object.keys(sessionStorage))
+    if (key.startsWith("kept:")) sessionStorage.removeItem(key);
+}
+
 function read<T>(key: string): T | null {
   try {
     return JSON.parse(sessionStorage.getItem(`kept:${key}`) ?? "null");

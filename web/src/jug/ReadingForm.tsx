@@ -1,7 +1,7 @@
 import { Box, Flex, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
-import { answer, api, ProblemError, type Schemas } from "../api/client";
+import { answer, api, mistyped, type Schemas } from "../api/client";
 import { StemReader } from "../drawing/StemReader";
 import { gravity } from "../format";
 import { useAct } from "../frame/act";
@@ -9,6 +9,7 @@ import { ChoiceField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, QuietButton } from "../frame/states";
 import { useKept } from "../frame/useKept";
+import { readNumber } from "../number";
 
 const DAY_MS = 86_400_000;
 const MOST_DAYS_AGO = 30;
@@ -16,14 +17,6 @@ const MOST_DAYS_AGO = 30;
 function when(daysAgo: number): string {
   if (daysAgo === 0) return "Just now";
   return daysAgo === 1 ? "A day ago" : `${daysAgo} days ago`;
-}
-
-function number(text: string): number {
-  const plain = text
-    .trim()
-    .replace(",", ".")
-    .replace(/\s*(°\s*c?|c)$/i, "");
-  return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : Number.NaN;
 }
 
 /** Reads a gravity off the stem, by pulling it or by typing, and writes it down. */
@@ -49,27 +42,28 @@ export function ReadingForm({
   const [daysAgo, setDaysAgo] = useState("0");
   const { act, busy, problem, setProblem } = useAct(true);
   const field = useRef<HTMLInputElement>(null);
-  const sg = number(typed);
-  const onStem = sg >= 0.97 && sg <= 1.2 ? sg : from;
+  const sg = readNumber(typed);
+  const onStem = sg !== null && sg >= 0.97 && sg <= 1.2 ? sg : from;
 
   function write(gravityTyped: string, insist: boolean) {
+    const reads = readNumber(gravityTyped);
+    const warm = readNumber(temperature, "°c", "°", "c");
+    if (reads === null || warm === null) {
+      const wrong =
+        reads === null
+          ? { at: "sg", text: "Write the gravity as read, like 1.074." }
+          : { at: "temperature_c", text: "Write the sample's °C, like 20." };
+      setProblem(mistyped([wrong]));
+      return;
+    }
     const body = {
-      sg: number(gravityTyped),
-      temperature_c: number(temperature),
+      sg: reads,
+      temperature_c: warm,
       note,
       insist,
       plan_version: jug.kept.version,
       at: daysAgo === "0" ? null : new Date(Date.now() - Number(daysAgo) * DAY_MS).toISOString(),
     };
-    if (Number.isNaN(body.sg) || Number.isNaN(body.temperature_c)) {
-      const at = Number.isNaN(body.sg) ? "sg" : "temperature_c";
-      const text =
-        at === "sg" ? "Write the gravity as read, like 1.074." : "Write the sample's °C, like 20.";
-      setProblem(
-        new ProblemError(422, { errors: [{ at, text }], causes: [], insist_allowed: false }),
-      );
-      return;
-    }
     act(async () => {
       const after = await answer(
         api.POST("/api/jugs/{jug_id}/readings", { params: { path: { jug_id: jug.id } }, body }),

@@ -1,36 +1,27 @@
-import {
-  Box,
-  Collapsible,
-  Grid,
-  Heading,
-  HStack,
-  Stack,
-  Text,
-  VisuallyHidden,
-} from "@chakra-ui/react";
+import { Box, Heading, HStack, Stack, Text, VisuallyHidden } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useMemo, useRef, useState } from "react";
-import { answer, api, ProblemError, type Schemas } from "../api/client";
+import { answer, api, mistyped, ProblemError, type Schemas } from "../api/client";
 import { upload } from "../api/files";
 import { useNewest } from "../api/newest";
 import { useAct } from "../frame/act";
-import { ChoiceField, TextField } from "../frame/fields";
+import { TextField } from "../frame/fields";
 import { useEscape } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, Mark, QuietButton } from "../frame/states";
-import { Tick } from "../frame/Tick";
 import { useKept } from "../frame/useKept";
 import { Facts } from "./Facts";
 import { MarkedText } from "./MarkedText";
-import { Palette } from "./Palette";
 import { PhotoCheck } from "./PhotoCheck";
 import { PictureButton } from "./PictureButton";
+import { ProductFields } from "./ProductFields";
 import {
   empty,
   fill,
   filledBy,
   fillFrom,
   hasLabel,
+  misread,
   type Typed,
   titleOf,
   toProduct,
@@ -90,7 +81,9 @@ export function LabelReader({
     setTyped((before) => fillFrom(before, reading.fields, corrected));
   }, [reading, corrected, fromPhoto, setTyped]);
 
-  const ready = labelled ? typed.sugars !== "" || typed.measured !== null : true;
+  const wrong = useMemo(() => misread(typed, labelled), [typed, labelled]);
+  const given = labelled ? typed.sugars !== "" || typed.measured !== null : true;
+  const ready = given && wrong.length === 0;
   const { ask } = facts;
   useEffect(() => {
     if (!ready) return;
@@ -165,6 +158,7 @@ export function LabelReader({
   function keep(event: FormEvent) {
     event.preventDefault();
     setAsked(true);
+    if (wrong.length > 0) return;
     write(async () => {
       const body = toProduct(typed, kind, text, corrected);
       const kept = product
@@ -193,7 +187,7 @@ export function LabelReader({
   }
 
   // While typing, only what stands in a field is judged; once asked for, the empty ones too.
-  const problem = refused ?? (ready ? facts.problem : null);
+  const problem = wrong.length > 0 ? mistyped(wrong) : (refused ?? (ready ? facts.problem : null));
   const at = (...places: string[]) => problem?.at(...places);
   const shownAt = [
     "name",
@@ -307,199 +301,15 @@ export function LabelReader({
             ))}
           </Stack>
         )}
-        <TextField
-          label="What is it?"
-          placeholder="Pear juice"
-          value={typed.name}
-          error={asked ? at("name") : undefined}
-          onChange={(event) => set("name", event.target.value)}
+        <ProductFields
+          typed={typed}
+          set={set}
+          at={at}
+          asked={asked}
+          labelled={labelled}
+          reference={reference}
+          currency={currency}
         />
-        <Grid templateColumns="1fr 1fr" gap="3">
-          <ChoiceField
-            label="Kind"
-            value={typed.kind}
-            error={at("kind")}
-            onChange={(key) => {
-              const chosen = reference.kinds.find((row) => row.key === key);
-              const packUnit = chosen?.weighed ? "g" : chosen?.poured ? "ml" : "pieces";
-              const same = typed.packUnit === packUnit;
-              set("kind", key, same ? {} : { packUnit });
-            }}
-          >
-            {reference.kinds
-              .filter((row) => row.key !== "water")
-              .map((row) => (
-                <option key={row.key} value={row.key}>
-                  {row.name}
-                </option>
-              ))}
-          </ChoiceField>
-          {typed.kind === "sugar" ? (
-            <ChoiceField
-              label="Which sugar"
-              value={typed.sugar}
-              onChange={(key) => set("sugar", key)}
-            >
-              {reference.sugars.map((sugar) => (
-                <option key={sugar.key} value={sugar.key}>
-                  {sugar.name}
-                </option>
-              ))}
-            </ChoiceField>
-          ) : (
-            labelled && (
-              <ChoiceField
-                label="Fruit"
-                value={typed.fruit}
-                onChange={(key) => set("fruit", key)}
-                error={at("fruit")}
-              >
-                <option value="">Mixed or other</option>
-                {reference.fruits.map((fruit) => (
-                  <option key={fruit.key} value={fruit.key}>
-                    {fruit.name}
-                  </option>
-                ))}
-              </ChoiceField>
-            )
-          )}
-        </Grid>
-        {labelled && (
-          <>
-            <Grid templateColumns="1fr 4.5rem 5rem" gap="3" alignItems="start">
-              <TextField
-                label="Of which sugars, g"
-                placeholder="10.4"
-                inputMode="decimal"
-                value={typed.sugars}
-                error={at("sugars_g")}
-                hint="As printed: 10 is not 10.0"
-                onChange={(event) => set("sugars", event.target.value)}
-              />
-              <TextField
-                label="in"
-                inputMode="decimal"
-                placeholder="100"
-                value={typed.amount}
-                error={at("per_ml", "per_g")}
-                onChange={(event) => set("amount", event.target.value)}
-              />
-              <ChoiceField
-                label="of"
-                value={typed.per}
-                onChange={(per) => set("per", per as Typed["per"])}
-              >
-                <option value="ml">ml</option>
-                <option value="g">g</option>
-              </ChoiceField>
-            </Grid>
-            {["syrup", "juice"].includes(typed.kind) && (
-              <TextField
-                label="Juice in it, %"
-                inputMode="decimal"
-                placeholder="100"
-                value={typed.juice}
-                hint="As printed on a drink that is only part juice"
-                error={at("juice_percent")}
-                onChange={(event) => set("juice", event.target.value)}
-              />
-            )}
-            {["syrup", "concentrate", "kit", "juice"].includes(typed.kind) && (
-              <Tick checked={typed.madeUp} onChange={(madeUp) => set("madeUp", madeUp)}>
-                The figures are for the drink made up
-              </Tick>
-            )}
-            {typed.madeUp && (
-              <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
-                <TextField
-                  label="Parts of water to one"
-                  inputMode="decimal"
-                  placeholder="5"
-                  value={typed.dilution}
-                  error={at("dilution_parts")}
-                  onChange={(event) => set("dilution", event.target.value)}
-                />
-                <TextField
-                  label="or a pack makes, ml"
-                  inputMode="decimal"
-                  placeholder="1350"
-                  value={typed.makes}
-                  error={at("makes_ml")}
-                  onChange={(event) => set("makes", event.target.value)}
-                />
-              </Grid>
-            )}
-          </>
-        )}
-        <Grid templateColumns="1fr 5.5rem 1fr" gap="3" alignItems="start">
-          <TextField
-            label="Pack holds"
-            inputMode="decimal"
-            placeholder={typed.packUnit === "ml" ? "1000" : "500"}
-            value={typed.pack}
-            error={
-              asked || typed.pack.trim() !== ""
-                ? at("pack", "pack_ml", "pack_g", "pack_count")
-                : undefined
-            }
-            onChange={(event) => set("pack", event.target.value)}
-          />
-          <ChoiceField
-            label="Unit"
-            value={typed.packUnit}
-            onChange={(unit) => set("packUnit", unit as Typed["packUnit"])}
-          >
-            <option value="ml">ml</option>
-            <option value="g">g</option>
-            <option value="pieces">pieces</option>
-          </ChoiceField>
-          <TextField
-            label={`Price, ${currency}`}
-            placeholder="1.15 or 2 for 3"
-            value={typed.price}
-            error={at("price")}
-            onChange={(event) => set("price", event.target.value)}
-          />
-        </Grid>
-        <Collapsible.Root lazyMount>
-          <Collapsible.Trigger asChild>
-            <QuietButton borderColor="line">Shop, at home, best before, colour</QuietButton>
-          </Collapsible.Trigger>
-          <Collapsible.Content>
-            <Stack gap="3" pt="3">
-              <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
-                <TextField
-                  label="Bought at"
-                  placeholder="Quay Stores"
-                  value={typed.place}
-                  error={at("place")}
-                  onChange={(event) => set("place", event.target.value)}
-                />
-                <TextField
-                  label="Packs at home"
-                  inputMode="decimal"
-                  value={typed.home}
-                  error={at("at_home")}
-                  onChange={(event) => set("home", event.target.value)}
-                />
-              </Grid>
-              <TextField
-                label="Best before"
-                type="date"
-                value={typed.bestBefore}
-                error={at("best_before")}
-                onChange={(event) => set("bestBefore", event.target.value)}
-              />
-              <Palette
-                reference={reference}
-                value={typed.colour}
-                fruit={typed.fruit}
-                kind={typed.kind}
-                onChange={(colour) => set("colour", colour)}
-              />
-            </Stack>
-          </Collapsible.Content>
-        </Collapsible.Root>
         <Box aria-live="polite" minH="9rem" bg="glass" rounded="lg" p="3">
           {known ? (
             <Facts facts={known} currency={currency} priced={typed.price !== ""} />

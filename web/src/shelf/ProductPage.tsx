@@ -2,7 +2,7 @@ import { Box, chakra, Flex, Grid, Heading, HStack, Stack, Text } from "@chakra-u
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useState } from "react";
 import { useParams } from "react-router";
-import { answer, api, type Schemas } from "../api/client";
+import { answer, api, mistyped, type Schemas } from "../api/client";
 import { usePrices, useProduct, useReference, useSession } from "../api/queries";
 import { date, gravity, money, productPack, range } from "../format";
 import { useAct } from "../frame/act";
@@ -10,6 +10,7 @@ import { TextField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, GoButton, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
+import { readNumber } from "../number";
 import { drinkToken } from "../theme/drinks";
 import { Facts } from "./Facts";
 import { LabelReader } from "./LabelReader";
@@ -258,7 +259,7 @@ function AtHome({ product }: { product: Product }) {
 
 function Measured({ product }: { product: Product }) {
   const say = useSay();
-  const { act, busy, problem } = useSmallAct();
+  const { act, busy, problem, setProblem } = useSmallAct();
   const [sg, setSg] = useState("");
   const [celsius, setCelsius] = useState("20");
   const { beside } = product.facts;
@@ -271,8 +272,17 @@ function Measured({ product }: { product: Product }) {
       }),
     );
   const write = async () => {
-    const warm = Number(celsius.replace(",", "."));
-    if (await act(() => send(Number(sg.replace(",", ".")), warm))) {
+    const reads = readNumber(sg);
+    const warm = readNumber(celsius, "°c", "°", "c");
+    if (reads === null || warm === null) {
+      const text =
+        reads === null
+          ? "Write the gravity as read, like 1.048."
+          : "Write the sample's °C, like 20.";
+      setProblem(mistyped([{ at: "sg", text }]));
+      return;
+    }
+    if (await act(() => send(reads, warm))) {
       setSg("");
       say("The reading is written down.");
     }

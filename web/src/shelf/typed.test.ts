@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { empty, fillFrom } from "./typed";
+import { empty, fillFrom, misread } from "./typed";
 
 const field = (key: string, value: string, doubt = "") => ({
   key,
@@ -24,6 +24,17 @@ describe("a form filled from a label", () => {
     const set = { ...empty, sugars: "9.9", amount: "240" };
     const filled = fillFrom(set, [field("juice", "30")], ["sugars", "basis"]);
     expect([filled.sugars, filled.amount, filled.juice]).toEqual(["9.9", "240", "30"]);
+  });
+
+  it("never sends a figure that is none as if nothing stood there", () => {
+    expect(misread({ ...empty, juice: "20 %" }, true)).toEqual([]);
+    expect(misread({ ...empty, juice: "a fifth" }, true).map((wrong) => wrong.at)).toEqual([
+      "juice_percent",
+    ]);
+    // Only in a field that is shown.
+    expect(misread({ ...empty, kind: "sugar", juice: "a fifth" }, false)).toEqual([]);
+    // A litre in a field of ml would be a thousandth of it.
+    expect(misread({ ...empty, pack: "1 l" }, true).map((wrong) => wrong.at)).toEqual(["pack"]);
   });
 
   it("knows a drink's share of juice", () => {

@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { readNumber } from "../number";
 
 type Product = Schemas["ProductOut"];
 type ProductIn = Schemas["ProductIn"];
@@ -76,9 +77,47 @@ export function typedFrom(product: Product): Typed {
   };
 }
 
-function numberOf(text: string): number | null {
-  const trimmed = text.trim().replace(",", ".");
-  return trimmed === "" ? null : Number(trimmed);
+/** Whether a drink of this kind may be only part juice. */
+export function hasJuiceShare(kind: string): boolean {
+  return ["syrup", "juice"].includes(kind);
+}
+
+/** What stands in a field for a figure and is none: it is never sent as if nothing stood there. */
+export function misread(typed: Typed, labelled: boolean): { at: string; text: string }[] {
+  const figures: [boolean, number | null, string, string, string][] = [
+    [
+      labelled,
+      readNumber(typed.amount),
+      typed.amount,
+      "per_ml",
+      "Write what the sugars are per, like 100.",
+    ],
+    [
+      labelled && hasJuiceShare(typed.kind),
+      readNumber(typed.juice, "%"),
+      typed.juice,
+      "juice_percent",
+      "Write the share of juice in %, like 30.",
+    ],
+    [
+      labelled && typed.madeUp,
+      readNumber(typed.dilution),
+      typed.dilution,
+      "dilution_parts",
+      "Write the parts of water, like 4.",
+    ],
+    [
+      labelled && typed.madeUp,
+      readNumber(typed.makes, "ml"),
+      typed.makes,
+      "makes_ml",
+      "Write the ml it makes, like 5000.",
+    ],
+    [true, readNumber(typed.pack), typed.pack, "pack", "Write how much is in a pack, like 1000."],
+  ];
+  return figures
+    .filter(([shown, value, text]) => shown && text.trim() !== "" && value === null)
+    .map(([, , , at, text]) => ({ at, text }));
 }
 
 /** Whether this kind's sugar comes from a label: drinks do, sugar and helpers do not. */
@@ -93,8 +132,8 @@ export function toProduct(
   corrected: string[],
 ): ProductIn {
   const labelled = hasLabel(kind);
-  const pack = numberOf(typed.pack);
-  const amount = numberOf(typed.amount);
+  const pack = readNumber(typed.pack);
+  const amount = readNumber(typed.amount);
   return {
     name: typed.name,
     kind: typed.kind,
@@ -104,9 +143,9 @@ export function toProduct(
     per_ml: labelled && typed.per === "ml" ? amount : null,
     per_g: labelled && typed.per === "g" ? amount : null,
     made_up: labelled && typed.madeUp,
-    dilution_parts: labelled && typed.madeUp ? numberOf(typed.dilution) : null,
-    makes_ml: labelled && typed.madeUp ? numberOf(typed.makes) : null,
-    juice_percent: labelled ? numberOf(typed.juice) : null,
+    dilution_parts: labelled && typed.madeUp ? readNumber(typed.dilution) : null,
+    makes_ml: labelled && typed.madeUp ? readNumber(typed.makes, "ml") : null,
+    juice_percent: labelled ? readNumber(typed.juice, "%") : null,
     measured_sg: typed.measured,
     pack_ml: typed.packUnit === "ml" ? pack : null,
     pack_g: typed.packUnit === "g" ? pack : null,

@@ -29,7 +29,6 @@ export function Filling({
   const say = useSay();
   const first = useMemo(() => begun(jug, evaluation), [jug, evaluation]);
   const [typed, setTyped, forget] = useKept<Typed>(`bottling-${jug.id}`, first);
-  const [reason, setReason] = useKept(`bottling-${jug.id}-reason`, "");
   const { act, busy, problem, setProblem } = useAct(true);
   const body = useMemo(() => toBottling(typed), [typed]);
   const preview = useNewest((asked: Schemas["BottlingIn"]) =>
@@ -58,7 +57,7 @@ export function Filling({
       const after = await answer(
         api.POST("/api/jugs/{jug_id}/bottling", {
           params: { path: { jug_id: jug.id } },
-          body: { ...body, insist, against_advice: reason },
+          body: { ...body, insist, against_advice: typed.reason },
         }),
       );
       forget();
@@ -230,13 +229,10 @@ export function Filling({
           {stopped && (
             <TextField
               label="Why it is closed all the same"
-              value={reason}
+              value={typed.reason}
               hint="The reason stays with the bottles and on their labels. When in doubt, do not."
               error={problem?.at("against_advice")}
-              onChange={(event) => {
-                setProblem(null);
-                setReason(event.target.value);
-              }}
+              onChange={(event) => set({ reason: event.target.value })}
             />
           )}
           {problem && !problem.at("against_advice") && (
@@ -253,11 +249,7 @@ export function Filling({
                 I have thought: save it
               </QuietButton>
             ) : (
-              <ActButton
-                busy={busy}
-                disabled={!outcome || (stopped && reason.trim().length < 3)}
-                onClick={() => save(false)}
-              >
+              <ActButton busy={busy} disabled={!outcome} onClick={() => save(false)}>
                 {stopped ? "Close it against advice" : "Save bottling"}
               </ActButton>
             )}

@@ -7,6 +7,7 @@ const typed: Typed = {
   primingSugar: "sucrose",
   sulphite: "",
   sorbate: "",
+  reason: "",
 };
 
 describe("what is typed at bottling", () => {

@@ -1,4 +1,5 @@
 import type { Schemas } from "../../api/client";
+import { readNumber } from "../../number";
 
 /** One kind of bottle being counted: everything as typed. */
 export type Lot = { size: string; count: string; closed: string };
@@ -10,28 +11,28 @@ export type Typed = {
   primingSugar: string;
   sulphite: string;
   sorbate: string;
+  /** Why it is closed where that is advised against. */
+  reason: string;
 };
-
-const FIZZY = ["fizzy", "fizzy_sweet"];
 
 /** Where a bottling begins: what was planned, in the bottles it was planned for. */
 export function begun(jug: Schemas["JugOut"], evaluation: Schemas["EvaluationOut"]): Typed {
   const { glass } = jug.kept.plan;
-  const fizzy = FIZZY.includes(glass?.style ?? "");
   const planned = glass?.bottle ? `${glass.bottle}/${glass.closure ?? ""}` : null;
-  const perLitre = evaluation.glass.priming_g / (evaluation.glass.bottled_ml / 1000);
+  const perLitre = evaluation.glass.priming_g_per_l;
   return {
     lots: [
       {
         size: String(evaluation.cost.bottle_ml),
         count: String(evaluation.cost.bottles),
-        closed: planned ?? (fizzy ? "sparkling_bottle/wired" : "wine_bottle/cork"),
+        closed: planned ?? (perLitre > 0 ? "sparkling_bottle/wired" : "wine_bottle/cork"),
       },
     ],
-    priming: fizzy && perLitre > 0 ? perLitre.toFixed(1) : "",
+    priming: perLitre > 0 ? perLitre.toFixed(1) : "",
     primingSugar: "sucrose",
     sulphite: "",
     sorbate: "",
+    reason: "",
   };
 }
 
@@ -42,11 +43,9 @@ export function counted(text: string): number | null {
   return /^\d{1,5}$/.test(plain) ? Number(plain) : null;
 }
 
-/** Grams as typed, a comma or a point in them; null when they are none. */
+/** Grams as typed; null when they are none. */
 export function weighed(text: string): number | null {
-  const plain = text.trim().replace(",", ".");
-  if (plain === "") return 0;
-  return /^\d{1,4}(\.\d{1,2})?$/.test(plain) ? Number(plain) : null;
+  return text.trim() === "" ? 0 : readNumber(text, "g", "g/l");
 }
 
 /** The bottling to send, or none while something in it is mistyped. */

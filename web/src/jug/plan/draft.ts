@@ -1,4 +1,5 @@
 import type { Schemas } from "../../api/client";
+import { readNumber } from "../../number";
 
 export type Plan = Schemas["PlanIn"];
 type Pour = Schemas["PourIn"];
@@ -156,12 +157,6 @@ export function readLitres(text: string): number | null {
   return value / ({ ml: 1000, cl: 100 }[(found[2] ?? "l").toLowerCase()] ?? 1);
 }
 
-/** A typed number, a unit after it or not; null when it is none. */
-export function readNumber(text: string): number | null {
-  const found = /^\s*([0-9]+(?:[.,][0-9]+)?)\s*(?:%|l|g\/l)?\s*$/i.exec(text);
-  return found ? Number((found[1] ?? "").replace(",", ".")) : null;
-}
-
 /** The texts of a draft that a sentence may be about, beside the pours' amounts. */
 export type FieldKey =
   | "abv"
@@ -204,7 +199,7 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
     if (typeof read === "string") problems.pours[id] = read;
     const value = typeof read === "number" ? read : 0;
     if (role === "share") {
-      const part = readNumber(share);
+      const part = readNumber(share, "%");
       if (part === null) problems.pours[id] = "Write its share in %, like 60.";
       else shares[pour.name] = part / 100;
     }
@@ -219,12 +214,12 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
   /** A number nobody need type: null when empty, and a sentence when it is none. */
   function optional(key: FieldKey, text: string): number | null {
     if (text.trim() === "") return null;
-    const value = key === "fill" ? readLitres(text) : readNumber(text);
+    const value = key === "fill" ? readLitres(text) : readNumber(text, "%", "g/l");
     if (value === null) problems.fields[key] = SENTENCES[key];
     return value;
   }
   const og = draft.aiming ? optional("og", draft.og) : null;
-  const abv = draft.aiming && og === null ? readNumber(draft.abv) : null;
+  const abv = draft.aiming && og === null ? readNumber(draft.abv, "%") : null;
   if (draft.aiming && draft.og.trim() === "" && abv === null) problems.fields.abv = SENTENCES.abv;
   const fill = draft.aiming ? optional("fill", draft.fillL) : null;
   const acid = optional("acid", draft.acid);

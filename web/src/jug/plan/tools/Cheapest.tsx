@@ -7,8 +7,9 @@ import { TextField } from "../../../frame/fields";
 import { useSay } from "../../../frame/notices";
 import { ActButton, Mark, Trouble, Waiting } from "../../../frame/states";
 import { Tick } from "../../../frame/Tick";
+import { readNumber } from "../../../number";
 import css from "../bench.module.css";
-import { type Draft, draftOf, type Plan, readNumber, written } from "../draft";
+import { type Draft, draftOf, type Plan, written } from "../draft";
 import { changePour } from "../edits";
 import { useAsked } from "./useAsked";
 
@@ -21,7 +22,7 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
   const [keepFlavours, setKeepFlavours] = useState(true);
   const [juice, setJuice] = useState("");
   const [kinds, setKinds] = useState("");
-  const least = readNumber(juice);
+  const least = readNumber(juice, "%");
   const asked = {
     plan,
     keep_flavours: keepFlavours,
