@@ -11,6 +11,8 @@ from launch.places import PYTHON, ROOT, VENV, WEB
 from launch.serve import database, server_environment
 
 _NPM = ["npm", "run", "--silent"]
+# Each has a database and a browser of its own; one that is out of tests takes over from the other.
+_TWO_AT_A_TIME = ["-n", "2", "--dist", "worksteal"]
 
 
 @dataclass(frozen=True)
@@ -60,7 +62,7 @@ def test(pytest_arguments: list[str]) -> int:
                 _Step("front-end lint and types", [*_NPM, "check"], node, WEB),
                 _Step("front-end unit tests", [*_NPM, "test"], node, WEB),
                 _Step("generated client", [PYTHON, "-m", "launch.client", "--check"], environment),
-                _Step("pytest", [PYTHON, "-m", "pytest"], environment),
+                _Step("pytest", [PYTHON, "-m", "pytest", *_TWO_AT_A_TIME], environment),
             )
             if not step.passes()
         ]

@@ -13,8 +13,8 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 @pytest.fixture
 def bench(page, person):
-    person.sign_up()
-    person.shelve("Pear juice", "Pear", "10.8", "1.15")
+    person.move_in()
+    person.shelve("Pear juice", "pear", "10.8", "1.15")
     person.begin()
     person.pour("Pear juice")
     person.kept()
@@ -173,7 +173,7 @@ def test_the_second_window_is_told_and_chooses(bench, person):
 
 
 def test_a_server_that_does_not_answer_loses_nothing(page, person):
-    person.sign_up()
+    person.move_in()
     page.goto(f"{person.home}/shelf?read")
     page.get_by_label("What is it?").fill("Pear juice")
     page.get_by_label("Of which sugars, g").fill("10.8")
@@ -185,7 +185,7 @@ def test_a_server_that_does_not_answer_loses_nothing(page, person):
 
 
 def test_a_bad_label_is_told_beside_its_field(page, person):
-    person.sign_up()
+    person.move_in()
     page.goto(f"{person.home}/shelf?read")
     page.get_by_label("Price, GBP").fill("1.15")
     page.get_by_label("Of which sugars, g").fill("140")
@@ -197,14 +197,14 @@ def test_a_bad_label_is_told_beside_its_field(page, person):
 
 
 def test_an_empty_shelf_shows_the_way_to_the_first_label(page, person):
-    person.sign_up()
+    person.move_in()
     person.begin()
     page.get_by_role("link", name="Read the label of a carton first.").click()
     expect(page.get_by_label("What is it?")).to_be_visible()
 
 
 def test_a_price_nobody_gave_is_not_nought(page, person):
-    person.sign_up()
+    person.move_in()
     person.begin()
     page.get_by_role("button", name="Reach it with sugar and water").click()
     expect(page.get_by_text("No price yet for White sugar")).to_be_visible()
@@ -212,8 +212,8 @@ def test_a_price_nobody_gave_is_not_nought(page, person):
 
 
 def test_a_reading_off_the_tape_is_written_down_for_its_day(page, person):
-    person.sign_up()
-    person.shelve("Pear juice", "Pear", "10.8", "1.15")
+    person.move_in()
+    person.shelve("Pear juice", "pear", "10.8", "1.15")
     person.begin()
     person.pour("Pear juice")
     page.get_by_label("Amount of Pear juice, ml").fill("4000")

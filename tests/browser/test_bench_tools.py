@@ -33,7 +33,7 @@ SHELF = [
 @pytest.fixture
 def bench(page, person):
     """An empty jug, and a shelf to pour from."""
-    person.sign_up()
+    person.move_in()
     account = Account.objects.get()
     for row in SHELF:
         put_on_shelf(account, ProductIn.model_validate(row))

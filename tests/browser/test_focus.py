@@ -22,9 +22,9 @@ def focused(page):
 
 @pytest.fixture
 def bench(page, person):
-    person.sign_up()
-    person.shelve("Pear juice", "Pear", "10.8", "1.15")
-    person.shelve("Plum juice", "Plum", "10.4", "1.45")
+    person.move_in()
+    person.shelve("Pear juice", "pear", "10.8", "1.15")
+    person.shelve("Plum juice", "plum", "10.4", "1.45")
     person.begin()
     person.pour("Pear juice")
     page.get_by_label("Amount of Pear juice, ml").fill("3000")

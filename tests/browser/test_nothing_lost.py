@@ -16,8 +16,8 @@ SCROLL_PX = 300
 @pytest.fixture
 def bench(page, person):
     """A jug with 3 litres of pear in it, kept."""
-    person.sign_up()
-    person.shelve("Pear juice", "Pear", "10.8", "1.15")
+    person.move_in()
+    person.shelve("Pear juice", "pear", "10.8", "1.15")
     person.begin()
     person.pour("Pear juice")
     page.get_by_label("Amount of Pear juice, ml").fill("3000")

@@ -78,7 +78,7 @@ def put_on_the_shelf(page):
 
 
 def test_pasted_judged_and_on_the_shelf(page, person):
-    person.sign_up()
+    person.move_in()
     read(page, person).fill(CORDIAL)
     check_the_cordial(page)
     page.get_by_label("Price, GBP").fill("2 for £3.20")
@@ -89,7 +89,7 @@ def test_pasted_judged_and_on_the_shelf(page, person):
 
 @pytest.mark.browser_context_args(**PHONE)
 def test_in_the_shop_aisle_on_a_phone(page, person):
-    person.sign_up()
+    person.move_in()
     read(page, person).fill(CORDIAL)
     check_the_cordial(page)
     put_on_the_shelf(page)
@@ -98,7 +98,7 @@ def test_in_the_shop_aisle_on_a_phone(page, person):
 
 
 def test_by_keyboard_alone(page, person):
-    person.sign_up()
+    person.move_in()
     keys = page.keyboard
     page.get_by_role("heading", name="No jug yet").click()
     keys.press("l")
@@ -116,7 +116,7 @@ def test_by_keyboard_alone(page, person):
 
 
 def test_what_the_person_sets_wins_and_is_remembered(page, person):
-    person.sign_up()
+    person.move_in()
     text = read(page, person)
     text.fill(CORDIAL)
     sugars = page.get_by_label("Of which sugars, g")
@@ -131,7 +131,7 @@ def test_what_the_person_sets_wins_and_is_remembered(page, person):
 
 
 def test_a_figure_that_is_none_is_told_and_not_dropped(page, person):
-    person.sign_up()
+    person.move_in()
     read(page, person).fill(CORDIAL)
     check_the_cordial(page)
     page.get_by_label("Pack holds").fill("3/4 l")
@@ -142,7 +142,7 @@ def test_a_figure_that_is_none_is_told_and_not_dropped(page, person):
 
 
 def test_a_doubtful_figure_is_asked_for_and_not_filled_in(page, person):
-    person.sign_up()
+    person.move_in()
     read(page, person).fill("Plum juice 1 L per 100 ml: carbohydrate 10.9 g of which sugars 10.49")
     expect(page.get_by_text("a g misread as a 9")).to_be_visible()
     expect(page.get_by_label("Of which sugars, g")).to_have_value("")
@@ -150,7 +150,7 @@ def test_a_doubtful_figure_is_asked_for_and_not_filled_in(page, person):
 
 @pytest.mark.usefixtures("service")
 def test_a_barcode_typed_and_in_a_picture(page, person):
-    person.sign_up()
+    person.move_in()
     read(page, person)
     page.get_by_label("Barcode", exact=True).fill(PEAR_CODE)
     page.get_by_role("button", name="Look it up").click()
@@ -164,7 +164,7 @@ def test_a_barcode_typed_and_in_a_picture(page, person):
 
 
 def test_barcodes_that_come_to_nothing_lose_nothing(page, person, service):
-    person.sign_up()
+    person.move_in()
     read(page, person).fill("Quince juice, my own words")
     field, look = (
         page.get_by_label("Barcode", exact=True),
@@ -185,7 +185,7 @@ def test_barcodes_that_come_to_nothing_lose_nothing(page, person, service):
 
 
 def test_a_photograph_is_confirmed_figure_by_figure_and_corrected(page, person):
-    person.sign_up()
+    person.move_in()
     read(page, person)
     choose(page, "Photograph it", saved(drawn()))
     expect(page.get_by_text("Reading the picture")).to_be_visible()
@@ -206,7 +206,7 @@ def test_a_photograph_is_confirmed_figure_by_figure_and_corrected(page, person):
 
 
 def test_a_picture_that_is_none_says_so_and_keeps_what_was_typed(page, person):
-    person.sign_up()
+    person.move_in()
     read(page, person).fill("Quince juice")
     choose(page, "Photograph it", b"%PDF-1.7 renamed")
     expect(page.get_by_text("That is not a picture this can open")).to_be_visible()
@@ -214,9 +214,9 @@ def test_a_picture_that_is_none_says_so_and_keeps_what_was_typed(page, person):
 
 
 def test_found_filtered_sorted_and_side_by_side(page, person):
-    person.sign_up()
-    person.shelve("Pear juice", "Pear", "10.8", "1.15")
-    person.shelve("Grape juice", "White grape", "15.6", "1.40")
+    person.move_in()
+    person.shelve("Pear juice", "pear", "10.8", "1.15")
+    person.shelve("Grape juice", "grape", "15.6", "1.40")
     page.goto(f"{person.home}/shelf?sort=sugar_price")
     names = page.get_by_role("list", name="On the shelf").get_by_role("link")
     expect(names).to_have_text(["Grape juice", "Pear juice"])
@@ -237,8 +237,9 @@ def test_found_filtered_sorted_and_side_by_side(page, person):
 
 
 def test_prices_stock_and_a_gravity_on_the_products_own_page(page, person):
-    person.sign_up()
-    person.shelve("Pear juice", "Pear", "10.8", "1.15")
+    person.move_in()
+    person.shelve("Pear juice", "pear", "10.8", "1.15")
+    page.goto(f"{person.home}/shelf")
     page.get_by_role("link", name="Pear juice").click()
     page.get_by_label("Price now, GBP").fill("99p")
     page.get_by_label("Seen at").fill("Pockett's")
@@ -258,7 +259,7 @@ def test_prices_stock_and_a_gravity_on_the_products_own_page(page, person):
 
 
 def test_a_file_in_with_a_broken_row_and_then_without(page, person):
-    person.sign_up()
+    person.move_in()
     page.goto(f"{person.home}/shelf/files")
     good = "name;kind;fruit;sugars_g;per;pack;price\r\nBirne;juice;pear;10,4;100 ml;1 l;1,15\r\n"
     choose(page, "Choose a file", f"\ufeff{good}x;soup;;9;100 ml;1 l;1\r\n".encode(), "shelf.csv")

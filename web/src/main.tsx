@@ -8,7 +8,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
-import { queries } from "./api/queries";
+import { begun, queries } from "./api/queries";
 import { Notices } from "./frame/notices";
 import { system } from "./theme/system";
 
@@ -17,18 +17,27 @@ const styles = createCache({ key: "aj", nonce });
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html has no #root");
 
-createRoot(root).render(
-  <StrictMode>
-    <CacheProvider value={styles}>
-      <ChakraProvider value={system}>
-        <QueryClientProvider client={queries}>
-          <BrowserRouter>
-            <Notices>
-              <App />
-            </Notices>
-          </BrowserRouter>
-        </QueryClientProvider>
-      </ChakraProvider>
-    </CacheProvider>
-  </StrictMode>,
-);
+const rendered = createRoot(root);
+
+function draw() {
+  rendered.render(
+    <StrictMode>
+      <CacheProvider value={styles}>
+        <ChakraProvider value={system}>
+          <QueryClientProvider client={queries}>
+            <BrowserRouter>
+              <Notices>
+                <App />
+              </Notices>
+            </BrowserRouter>
+          </QueryClientProvider>
+        </ChakraProvider>
+      </CacheProvider>
+    </StrictMode>,
+  );
+}
+
+// A wait that is long enough to notice is drawn.
+const NOTICED_MS = 500;
+const noticed = new Promise((after) => setTimeout(after, NOTICED_MS));
+Promise.race([begun(location.pathname), noticed]).then(draw);

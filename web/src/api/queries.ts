@@ -1,4 +1,4 @@
-import { QueryClient, useQuery } from "@tanstack/react-query";
+import { QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
 import { answer, api, ProblemError } from "./client";
 import type { operations } from "./schema";
 
@@ -13,16 +13,47 @@ export const queries = new QueryClient({
   },
 });
 
+/** Plans on their way to the record from a page that was left: a jug is fetched after them. */
+export const beingKept = new Map<number, Promise<unknown>>();
+
+const session = queryOptions({
+  queryKey: ["session"],
+  queryFn: () => answer(api.GET("/api/session")),
+});
+
+const reference = queryOptions({
+  queryKey: ["reference"],
+  queryFn: () => answer(api.GET("/api/reference")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
+const jugNumbered = (id: number) =>
+  queryOptions({
+    queryKey: ["jug", id],
+    queryFn: async () => {
+      await beingKept.get(id);
+      return answer(api.GET("/api/jugs/{jug_id}", { params: { path: { jug_id: id } } }));
+    },
+  });
+
+/**
+ * What the page at this path begins with, asked for in one go: drawn bit by bit as each arrives,
+ * a cheap phone lays the page out three times.
+ */
+export function begun(path: string): Promise<unknown> {
+  const jug = /^\/jugs\/(\d+)/.exec(path)?.[1];
+  return Promise.all([
+    queries.prefetchQuery(session),
+    ...(jug ? [queries.prefetchQuery(reference), queries.prefetchQuery(jugNumbered(+jug))] : []),
+  ]);
+}
+
 export function useSession() {
-  return useQuery({ queryKey: ["session"], queryFn: () => answer(api.GET("/api/session")) });
+  return useQuery(session);
 }
 
 export function useReference() {
-  return useQuery({
-    queryKey: ["reference"],
-    queryFn: () => answer(api.GET("/api/reference")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  return useQuery(reference);
 }
 
 export type ShelfQuery = NonNullable<
@@ -68,17 +99,8 @@ export function useJugs(limit: number, putAway: boolean) {
   });
 }
 
-/** Plans on their way to the record from a page that was left: a jug is fetched after them. */
-export const beingKept = new Map<number, Promise<unknown>>();
-
 export function useJug(id: number) {
-  return useQuery({
-    queryKey: ["jug", id],
-    queryFn: async () => {
-      await beingKept.get(id);
-      return answer(api.GET("/api/jugs/{jug_id}", { params: { path: { jug_id: id } } }));
-    },
-  });
+  return useQuery(jugNumbered(id));
 }
 
 export function useVessels() {

@@ -1,5 +1,4 @@
 import { Box, chakra, Flex, Stack } from "@chakra-ui/react";
-import { Suspense } from "react";
 import { NavLink, Outlet, useLocation, useOutletContext, useParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { useJug, useReference, useSession } from "../api/queries";
@@ -62,9 +61,7 @@ export default function JugPage() {
           />
         </Box>
       </Flex>
-      <Suspense fallback={null}>
-        <Outlet context={context} />
-      </Suspense>
+      <Outlet context={context} />
     </Stack>
   );
 }
