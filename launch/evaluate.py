@@ -6,8 +6,8 @@ from pathlib import Path
 from typing import NoReturn
 
 from core.errors import JobError
-from core.plan import evaluate
-from core.recipe import answer, read_recipe
+from core.files.recipe_file import answer, read_recipe
+from core.plan.evaluation import evaluate
 
 _BAD_INPUT = 2
 

@@ -4,10 +4,10 @@ import random
 from decimal import Decimal
 
 from core import tables
-from core.cost import Pack
-from core.label import read_label
-from core.must import Pour
-from core.shopping import Offer
+from core.cost.costing import Pack
+from core.must.mixing import Pour
+from core.pack.declared import read_label
+from core.shelf.cheapest import Offer
 
 
 def made_up_shelf(count: int, seed: int) -> list[Offer]:

@@ -3,12 +3,12 @@
 from dataclasses import replace
 from functools import partial
 
-from core.aim import Aim
-from core.glass import Glass, Late, back_to_day_one
-from core.label_text import read_label_text
-from core.plan import evaluate
-from core.recipe import read_recipe
-from core.shopping import Limits, cheapest
+from core.aim.solve import Aim
+from core.files.recipe_file import read_recipe
+from core.pack.reader import read_label_text
+from core.plan.evaluation import evaluate
+from core.plan.glass import Glass, Late, back_to_day_one
+from core.shelf.cheapest import Limits, cheapest
 from launch.bench.figures import line, seconds, typical
 from launch.bench.plans import plan_of
 from tests.shelves import made_up_shelf

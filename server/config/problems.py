@@ -9,7 +9,7 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from core.errors import JobError
-from core.reading import Cause
+from core.ferment.reading import Cause
 from server.config.plain import TOO_MUCH
 
 

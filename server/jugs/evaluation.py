@@ -1,12 +1,12 @@
 """Core's evaluation in the shape of the API."""
 
-from core.amounts_in_words import in_kitchen_things, measured
-from core.caution import Caution
-from core.closing import Closing
-from core.plan import Evaluation, Recipe
-from core.recipe import money_text
-from core.standing import standings
-from core.strength import Strength
+from core.bottle.closing import Closing
+from core.ferment.strength import Strength
+from core.files.recipe_file import money_text
+from core.plan.amounts_in_words import in_kitchen_things, measured
+from core.plan.caution import Caution
+from core.plan.evaluation import Evaluation, Recipe
+from core.plan.standing import standings
 from server.jugs.schemas import (
     ClosingOut,
     CostOut,

@@ -166,7 +166,7 @@ class CostOut(BaseModel):
 
 
 class EditOut(BaseModel):
-    """One change of a plan (see core.caution.Edit)."""
+    """One change of a plan (see core.plan.caution.Edit)."""
 
     what: str
     name: str

@@ -6,16 +6,16 @@ from functools import cached_property
 
 from django.db.models import Q
 
-from core import bottling as bottling_rules
-from core.bottled import Bottled, bottled
-from core.closing import PrimedBy
-from core.cost import per_bottle
-from core.density import sg_at_20
+from core.batch.bottled import Bottled, bottled
+from core.bottle import filling
+from core.bottle.closing import PrimedBy
+from core.cost.costing import per_bottle
 from core.errors import JobError
-from core.plan import Evaluation, Recipe, evaluate
-from core.progress import Progress, progress, stage
-from core.recipe import FORMAT, VERSION, money_text, read_recipe
-from core.stopping import Reading as CoreReading
+from core.ferment.progress import Progress, progress, stage
+from core.ferment.stopping import Reading as CoreReading
+from core.files.recipe_file import FORMAT, VERSION, money_text, read_recipe
+from core.measure.density import sg_at_20
+from core.plan.evaluation import Evaluation, Recipe, evaluate
 from core.tables import CLOSURES
 from server.jugs.evaluation import closing_out, evaluation_out, strength_out
 from server.jugs.models import Bottling, Jug, Reading
@@ -111,7 +111,7 @@ class JugState:
 
     @property
     def stage(self) -> str:
-        """Where it is on its way (see core.progress.stage)."""
+        """Where it is on its way (see core.ferment.progress.stage)."""
         gone = self.progress
         closable = gone is not None and (gone.proven or gone.verdict == "stopped_sweet")
         return stage(bool(self.readings), closable, self.bottling is not None)
@@ -126,7 +126,7 @@ class JugState:
             self.recipe,
             self.evaluation,
             self.progress,
-            bottling_rules.counted_ml([(line.size_ml, line.count) for line in asked.bottles]),
+            filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles]),
             PrimedBy(primed.g_per_l, primed.sugar) if primed else None,
             held.sulphite_g if held else 0.0,
             held.sorbate_g if held else 0.0,
@@ -135,9 +135,9 @@ class JugState:
     def bottling_out(self, asked: BottlingIn, saved: Bottling | None) -> BottlingOut:
         """Costs, strength and closing of these bottles. Raises JobError when they cannot be."""
         result = self.evaluation
-        total = bottling_rules.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
+        total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
         late_ml = result.glass.late_ml
-        bottling_rules.check_fits(total, result.must.mix.volume_ml + late_ml)
+        filling.check_fits(total, result.must.mix.volume_ml + late_ml)
         used = result.cost.used if result.cost.known else None
         drink = self.bottled(asked)
         return BottlingOut(
@@ -147,7 +147,7 @@ class JugState:
                 self._lot(line, drink, asked, used, total) for line in asked.bottles if line.count
             ],
             bottled_ml=total,
-            left_ml=bottling_rules.left_behind_ml(result.finish.volume_ml + late_ml, total),
+            left_ml=filling.left_behind_ml(result.finish.volume_ml + late_ml, total),
             abv=IntervalOut.of(drink.abv) if drink else None,
             how=drink.how if drink else "",
             base=strength_out(self.progress.strength) if self.progress else None,

@@ -6,10 +6,10 @@ from django.conf import settings
 from django.db import models
 from django.db.models import Q
 
-from core.cost import Pack
+from core.cost.costing import Pack
 from core.errors import JobError
-from core.label import Label, neat, read_label, undiluted
-from core.must import Pour
+from core.must.mixing import Pour
+from core.pack.declared import Label, neat, read_label, undiluted
 
 
 class Product(models.Model):

@@ -6,8 +6,8 @@ A record is read as the label it was typed from, so that the same doubts are rai
 from typing import Any
 
 from core.errors import JobError
-from core.label_text import LabelText, read_label_text
-from core.printed import read_pack
+from core.pack.printed import read_pack
+from core.pack.reader import LabelText, read_label_text
 from server.shelf.models import Product
 from server.shelf.schemas import KeptProduct, PriceOut, ProductIn
 

@@ -8,7 +8,7 @@ from decimal import Decimal, InvalidOperation
 from typing import Any
 
 from core.errors import JobError
-from core.printed import number, read_pack
+from core.pack.printed import number, read_pack
 from server.shelf.models import Product
 from server.shelf.schemas import ProductIn
 

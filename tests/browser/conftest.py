@@ -11,8 +11,8 @@ from django.core.signals import request_finished, request_started
 from django.test import Client
 from playwright.sync_api import Page, expect
 
-from core.plan import Evaluation, evaluate
-from core.recipe import read_recipe
+from core.files.recipe_file import read_recipe
+from core.plan.evaluation import Evaluation, evaluate
 from launch import chromium
 from server.accounts.models import Account
 

@@ -5,11 +5,11 @@ import threading
 import pytest
 from playwright.sync_api import expect
 
-from core.additives import read_ingredients
-from core.carton import facts
-from core.label import read_label
-from core.must import Pour
-from core.verdict import verdict
+from core.must.mixing import Pour
+from core.pack.additives import read_ingredients
+from core.pack.declared import read_label
+from core.shelf.facts import facts
+from core.shelf.verdict import verdict
 from simulated import product_service as simulated
 from tests.browser.conftest import PHONE
 from tests.pictures import barcode, drawn, saved

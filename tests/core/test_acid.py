@@ -2,7 +2,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.acid import (
+from core.errors import JobError
+from core.must.acidity import (
     acid_to_add,
     bicarbonate_to_add,
     check_ph,
@@ -12,8 +13,7 @@ from core.acid import (
     ph_after_bicarbonate,
     ta_as,
 )
-from core.errors import JobError
-from core.ph import Solution, blend, ph_of, solution_from, titratable
+from core.must.ph import Solution, blend, ph_of, solution_from, titratable
 
 acids = st.sampled_from(["tartaric", "malic", "citric", "lactic", "phosphoric", "carbonic"])
 amount = st.floats(0.002, 0.15)

@@ -6,8 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 import core
-from core.additives import EFFECTS, additives, fold, read_ingredients
 from core.errors import JobError
+from core.pack.additives import EFFECTS, additives, fold, read_ingredients
 
 
 def found(text):

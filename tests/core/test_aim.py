@@ -4,14 +4,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.aim import Aim, solve
-from core.density import brix_from_solids_g_per_l, density_g_per_ml, sg_from_brix
+from core.aim.solve import Aim, solve
 from core.errors import JobError
-from core.ferment import finish
+from core.ferment.finish import finish
+from core.ferment.strength import fermented
 from core.interval import Interval
-from core.label import read_label
-from core.must import Pour, make_must
-from core.strength import fermented
+from core.measure.density import brix_from_solids_g_per_l, density_g_per_ml, sg_from_brix
+from core.must.mixing import Pour, make_must
+from core.pack.declared import read_label
 
 LABEL = read_label("10.8", 100, "ml")
 SUGAR = Pour("Sugar", "sugar", mass_g=0.0)

@@ -6,16 +6,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core import tables
-from core.balance import balance
-from core.composition import KINDS
 from core.errors import JobError
-from core.ferment import finish
-from core.glass import STYLES
-from core.must import MOST_ML, make_must
-from core.plan import evaluate
-from core.planned_dose import DOSED, WHEN
-from core.recipe import answer, read_recipe
-from core.standing import standings
+from core.ferment.finish import finish
+from core.files.recipe_file import answer, read_recipe
+from core.must.composition import KINDS
+from core.must.mixing import MOST_ML, make_must
+from core.plan.balance import balance
+from core.plan.evaluation import evaluate
+from core.plan.glass import STYLES
+from core.plan.planned_dose import DOSED, WHEN
+from core.plan.standing import standings
 
 amounts = st.sampled_from([0, 1e-9, 0.01, 1, 1e6]) | st.floats(0, 1e4)
 labels = st.fixed_dictionaries(

@@ -4,15 +4,15 @@ from decimal import Decimal
 
 import pytest
 
-from core.amounts_in_words import in_kitchen_things, measured
-from core.balance import balance, usual_enzyme_g
-from core.cost import Pack
+from core.cost.costing import Pack
 from core.errors import JobError
-from core.label import read_label
-from core.must import Pour, make_must
-from core.planned_dose import PlannedDose, dosed_g
-from core.sharpness import sharpness
-from core.tannin import tannin
+from core.must.mixing import Pour, make_must
+from core.must.sharpness import sharpness
+from core.must.tannin import tannin
+from core.pack.declared import read_label
+from core.plan.amounts_in_words import in_kitchen_things, measured
+from core.plan.balance import balance, usual_enzyme_g
+from core.plan.planned_dose import PlannedDose, dosed_g
 
 PEAR = Pour("Pear", "juice", 2500.0, None, "pear", label=read_label("10.8", 100, "ml"))
 LEMON = Pour("Lemon", "juice", 900.0, None, "lemon")

@@ -7,16 +7,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.aim import Aim, solve
-from core.cost import Pack
+from core.aim.nearest import nearest
+from core.aim.solve import Aim, solve
+from core.cost.costing import Pack
 from core.errors import JobError
-from core.label import read_label
-from core.must import Pour, make_must
-from core.nearest import nearest
-from core.plan import PricedPour, Recipe, evaluate
-from core.sharpness import sharpness
-from core.standing import standings
-from core.tannin import tannin
+from core.must.mixing import Pour, make_must
+from core.must.sharpness import sharpness
+from core.must.tannin import tannin
+from core.pack.declared import read_label
+from core.plan.evaluation import PricedPour, Recipe, evaluate
+from core.plan.standing import standings
 
 PEAR = Pour("Pear", "juice", 3000.0, None, "pear", label=read_label("10.8", 100, "ml"))
 GRAPE = Pour("Grape", "juice", 1000.0, None, "grape", label=read_label("15.6", 100, "ml"))

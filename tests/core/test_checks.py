@@ -5,13 +5,13 @@ from decimal import Decimal
 
 import pytest
 
-from core.aim import Aim
-from core.caution import HARMS, Edit, Known
-from core.cost import Pack
-from core.label import read_label
-from core.must import Pour
-from core.plan import PricedPour, Recipe, evaluate
-from core.planned_dose import PlannedDose
+from core.aim.solve import Aim
+from core.cost.costing import Pack
+from core.must.mixing import Pour
+from core.pack.declared import read_label
+from core.plan.caution import HARMS, Edit, Known
+from core.plan.evaluation import PricedPour, Recipe, evaluate
+from core.plan.planned_dose import PlannedDose
 
 PEAR = Pour("Pear", "juice", 3000.0, None, "pear", label=read_label("10.8", 100, "ml"))
 SUGAR = Pour("Sugar", "sugar", mass_g=400.0)

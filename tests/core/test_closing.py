@@ -2,9 +2,10 @@
 
 import pytest
 
-from core.closing import Contents, PrimedBy, closing, closure_of, label_says
+from core.bottle.closing import Contents, PrimedBy, closing, closure_of, label_says
 from core.errors import JobError
-from core.holding import Stabilised, sorbic_needed_mg_per_l, unmet
+from core.ferment.strength import SUGAR_PER_POINT_G_PER_L
+from core.finish.holding import Stabilised, sorbic_needed_mg_per_l, unmet
 from core.tables import CLOSURES
 
 # Guide ceilings in total volumes, prudent side. Common practice: no published source.
@@ -83,7 +84,7 @@ def test_the_worst_is_gas_priming_sugar_left_and_malic_acid():
 
 def test_ten_points_left_are_nearly_six_volumes():
     # 1.010 going to 1.000 in the bottle is 5.7 volumes. Source: common practice.
-    from core.carbonate import SUGAR_PER_POINT_G_PER_L, volumes_at_worst
+    from core.bottle.priming import volumes_at_worst
 
     assert volumes_at_worst(10 * SUGAR_PER_POINT_G_PER_L) == pytest.approx(5.7, abs=0.1)
     # Half a tablespoon, 6.3 g, in 33 cl is 19 g/L and 5 volumes more. Source: common practice.

@@ -10,12 +10,12 @@ import random
 import numpy as np
 import pytest
 
-from core.closing import Contents, PrimedBy, closing
-from core.ferment import Finish
+from core.bottle.closing import Contents, PrimedBy, closing
+from core.ferment.finish import Finish
+from core.ferment.progress import progress
+from core.ferment.stopping import Reading, at_rest
+from core.ferment.strength import Strength
 from core.interval import Interval
-from core.progress import progress
-from core.stopping import Reading, at_rest
-from core.strength import Strength
 from core.tables import CLOSURES
 
 _JUGS = 10_000

@@ -2,19 +2,20 @@ from decimal import Decimal
 
 import pytest
 
-from core.bottling import (
+from core.bottle.filling import (
     check_fits,
     counted_ml,
     full_bottles,
     left_behind_ml,
     planned_bottles,
 )
-from core.carton import facts
-from core.cost import Pack, cost_of, per_bottle, per_unit_of_alcohol, read_price
+from core.cost.costing import Pack, cost_of, per_bottle, per_unit_of_alcohol
 from core.errors import JobError
-from core.label import read_label
-from core.losses import reaching_bottles
-from core.must import Pour
+from core.finish.losses import reaching_bottles
+from core.measure.money import read_price
+from core.must.mixing import Pour
+from core.pack.declared import read_label
+from core.shelf.facts import facts
 
 PEAR = Pour("Pear", "juice", fruit="pear", label=read_label("10.8", 100, "ml"))
 CARTON = Pack(Decimal("1.15"), pack_ml=1000)

@@ -2,7 +2,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.carbonate import (
+from core.bottle.priming import (
     prime_with,
     priming,
     residual_volumes,
@@ -11,9 +11,15 @@ from core.carbonate import (
     volumes_at_worst,
 )
 from core.errors import JobError
-from core.label import read_label
-from core.must import Pour, mix_of
-from core.preserve import (
+from core.ferment.yeast import (
+    hardships,
+    mixed_temperature_c,
+    nutrient_dose,
+    rehydration,
+    starter,
+    yeast_dose,
+)
+from core.finish.stabilising import (
     active_preservative,
     free_so2_for,
     molecular_so2,
@@ -23,22 +29,16 @@ from core.preserve import (
     sorbate_teaspoons,
     sulphite,
 )
-from core.scales import (
+from core.measure.scales import (
     baume_from_sg,
     points_from_sg,
     sg_from_baume,
     sg_from_points,
     sg_read_at,
 )
-from core.units import ML, celsius, fahrenheit, from_g, from_ml, to_g, to_ml
-from core.yeast import (
-    hardships,
-    mixed_temperature_c,
-    nutrient_dose,
-    rehydration,
-    starter,
-    yeast_dose,
-)
+from core.measure.units import ML, celsius, fahrenheit, from_g, from_ml, to_g, to_ml
+from core.must.mixing import Pour, mix_of
+from core.pack.declared import read_label
 
 
 @given(molecular=st.floats(0.1, 2), ph=st.floats(2.8, 4.6))

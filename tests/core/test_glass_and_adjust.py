@@ -2,20 +2,20 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.adjust import (
+from core.aim.solve import Aim, solve
+from core.errors import JobError
+from core.ferment.finish import finish
+from core.finish.sweetening import Part, mixed
+from core.must.adjust import (
     boil_down,
     juice_for_sugar_ml,
     pour_off_ml,
     true_volume_ml,
     water_to_dilute_ml,
 )
-from core.aim import Aim, solve
-from core.errors import JobError
-from core.ferment import finish
-from core.glass import Glass, Late, back_to_day_one, forward
-from core.label import read_label
-from core.must import Pour, make_must
-from core.sweeten import Part, mixed
+from core.must.mixing import Pour, make_must
+from core.pack.declared import read_label
+from core.plan.glass import Glass, Late, back_to_day_one, forward
 
 PEAR = Pour("Pear", "juice", fruit="pear", label=read_label("10.8", 100, "ml"))
 

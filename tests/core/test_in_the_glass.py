@@ -7,13 +7,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.aim import Aim
-from core.cost import Pack
+from core.aim.solve import Aim
+from core.cost.costing import Pack
 from core.errors import JobError
-from core.glass import STYLES, GlassPlan
-from core.label import read_label
-from core.must import Pour
-from core.plan import PricedPour, Recipe, evaluate
+from core.must.mixing import Pour
+from core.pack.declared import read_label
+from core.plan.evaluation import PricedPour, Recipe, evaluate
+from core.plan.glass import STYLES, GlassPlan
 
 PEAR = Pour("Pear", "juice", 2500.0, None, "pear", label=read_label("10.8", 100, "ml"))
 SUGAR = Pour("Sugar", "sugar", mass_g=0.0)

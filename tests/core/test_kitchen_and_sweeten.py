@@ -5,18 +5,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import JobError
-from core.kitchen import from_spoons, in_pieces, in_spoons, substances
-from core.sweeten import (
+from core.finish.sweetening import (
     Part,
     cider_word,
     mixed,
-    scaled_up,
     split,
     sugar_lifting_points,
     to_sweeten_ml,
     wine_word,
 )
-from core.units import for_volume, to_ml
+from core.measure.spoons import from_spoons, in_pieces, in_spoons, substances
+from core.measure.trial import scaled_up
+from core.measure.units import for_volume, to_ml
 
 
 @given(

@@ -1,8 +1,8 @@
 import pytest
 
-from core.composition import compose
 from core.errors import JobError
-from core.label import read_label
+from core.must.composition import compose
+from core.pack.declared import read_label
 
 
 @pytest.mark.parametrize(

@@ -3,7 +3,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import JobError
-from core.label import (
+from core.pack.declared import (
     fermentable_g,
     from_powder,
     neat,

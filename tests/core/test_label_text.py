@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from core.label_text import read_label_text
+from core.pack.reader import read_label_text
 
 LABELS = tomllib.loads((Path(__file__).parent / "data" / "labels.toml").read_text("utf-8"))["label"]
 FIELDS = (

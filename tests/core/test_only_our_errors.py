@@ -7,30 +7,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core import (
-    acid,
-    adjust,
-    carbonate,
-    density,
-    glass,
-    kitchen,
-    label,
-    losses,
-    preserve,
-    pressure,
-    reading,
-    refractometer,
-    scales,
-    strength,
-    sweeten,
-    tannin,
-    units,
-    whole_fruit,
-    yeast,
-)
+from core.bottle import pressure, priming
 from core.errors import JobError
-from core.label import read_label
-from core.must import Pour
+from core.ferment import reading, refractometer, strength, yeast
+from core.finish import losses, stabilising, sweetening
+from core.measure import density, scales, spoons, trial, units
+from core.must import acidity, adjust, tannin, whole_fruit
+from core.must.mixing import Pour
+from core.pack import declared
+from core.pack.declared import read_label
+from core.plan import glass
 
 PEAR = Pour("Pear", "juice", 1000, fruit="pear", label=read_label("10.8", 100, "ml"))
 
@@ -68,24 +54,24 @@ FIGURES = {
         (lambda a: adjust.juice_for_sugar_ml(a, PEAR), 1),
     ],
     "acid": [
-        (lambda a, b: acid.acid_to_add(a, b, "citric", "tartaric"), 2),
-        (lambda a, b: acid.lemon_juice_to_add_ml(a, b, "tartaric"), 2),
-        (lambda a, b: acid.bicarbonate_to_add(a, b, "malic"), 2),
-        (acid.from_sample, 3),
+        (lambda a, b: acidity.acid_to_add(a, b, "citric", "tartaric"), 2),
+        (lambda a, b: acidity.lemon_juice_to_add_ml(a, b, "tartaric"), 2),
+        (lambda a, b: acidity.bicarbonate_to_add(a, b, "malic"), 2),
+        (acidity.from_sample, 3),
         (tannin.tannin_to_add_g, 2),
     ],
     "preserve": [
-        (preserve.molecular_so2, 2),
-        (preserve.free_so2_for, 2),
-        (preserve.sulphite, 2),
-        (preserve.so2_from_tablets, 2),
-        (preserve.sorbate, 2),
+        (stabilising.molecular_so2, 2),
+        (stabilising.free_so2_for, 2),
+        (stabilising.sulphite, 2),
+        (stabilising.so2_from_tablets, 2),
+        (stabilising.sorbate, 2),
     ],
     "gas": [
-        (carbonate.residual_volumes, 1),
-        (carbonate.priming, 3),
-        (lambda a, b, c: carbonate.prime_with(a, b, c, PEAR), 3),
-        (carbonate.volumes_at_worst, 1),
+        (priming.residual_volumes, 1),
+        (priming.priming, 3),
+        (lambda a, b, c: priming.prime_with(a, b, c, PEAR), 3),
+        (priming.volumes_at_worst, 1),
         (pressure.gauge_pressure_bar, 6),
     ],
     "yeast": [
@@ -97,22 +83,27 @@ FIGURES = {
         (lambda a, b, c: yeast.mixed_temperature_c([(a, b, c), (1000, 20, 10)]), 3),
     ],
     "sweeten": [
-        (sweeten.wine_word, 2),
-        (sweeten.scaled_up, 3),
-        (sweeten.sugar_lifting_points, 1),
-        (lambda a, b, c: sweeten.to_sweeten_ml(sweeten.Part(1000, 10, a), b, c), 3),
-        (lambda a, b, c: sweeten.mixed([sweeten.Part(a, b, c), sweeten.Part(500, 7, 2)]), 3),
+        (sweetening.wine_word, 2),
+        (trial.scaled_up, 3),
+        (sweetening.sugar_lifting_points, 1),
+        (lambda a, b, c: sweetening.to_sweeten_ml(sweetening.Part(1000, 10, a), b, c), 3),
+        (
+            lambda a, b, c: sweetening.mixed(
+                [sweetening.Part(a, b, c), sweetening.Part(500, 7, 2)]
+            ),
+            3,
+        ),
     ],
     "kitchen": [
-        (lambda a: kitchen.in_spoons(a, "white_sugar"), 1),
-        (lambda a: kitchen.from_spoons(a, "us cup", "honey"), 1),
-        (lambda a, b: kitchen.in_pieces(a, b, "tablet"), 2),
+        (lambda a: spoons.in_spoons(a, "white_sugar"), 1),
+        (lambda a: spoons.from_spoons(a, "us cup", "honey"), 1),
+        (lambda a, b: spoons.in_pieces(a, b, "tablet"), 2),
         (lambda a, b: units.for_volume(a, "us gallon", b), 2),
         (lambda a, b: losses.reaching_bottles(a, [PEAR], round(b)), 2),
         (whole_fruit.released_share, 1),
         (reading.check_gravity, 1),
-        (lambda a, b: label.read_label(a, b, "ml"), 2),
-        (label.fermentable_g, 3),
+        (lambda a, b: declared.read_label(a, b, "ml"), 2),
+        (declared.fermentable_g, 3),
     ],
 }
 

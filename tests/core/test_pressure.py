@@ -2,9 +2,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.carbonate import residual_volumes, solubility_volumes_per_atm
+from core.bottle.pressure import gauge_pressure_bar, solubility_in_drink
+from core.bottle.priming import residual_volumes, solubility_volumes_per_atm
 from core.errors import JobError
-from core.pressure import gauge_pressure_bar, solubility_in_drink
 
 warm = st.floats(0, 40)
 strengths = st.floats(0, 20)

@@ -4,15 +4,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.additives import read_ingredients
-from core.carton import facts
 from core.errors import JobError
-from core.label import read_label
-from core.label_text import read_label_text
-from core.must import Pour
-from core.printed import number, read_pack, read_price_tag
-from core.sweeten import Part, mixed, sugar_lifting_points
-from core.verdict import CODES, WORDS, preservatives, verdict
+from core.finish.sweetening import Part, mixed, sugar_lifting_points
+from core.must.mixing import Pour
+from core.pack.additives import read_ingredients
+from core.pack.declared import read_label
+from core.pack.printed import number, read_pack, read_price_tag
+from core.pack.reader import read_label_text
+from core.shelf.facts import facts
+from core.shelf.verdict import CODES, WORDS, preservatives, verdict
 
 
 @pytest.mark.parametrize(

@@ -2,12 +2,12 @@
 
 import pytest
 
-from core.ferment import finish
-from core.label import read_label
-from core.must import Pour, make_must
-from core.progress import progress, stage
-from core.stopping import Reading, at_rest
-from core.strength import strength
+from core.ferment.finish import finish
+from core.ferment.progress import progress, stage
+from core.ferment.stopping import Reading, at_rest
+from core.ferment.strength import strength
+from core.must.mixing import Pour, make_must
+from core.pack.declared import read_label
 
 
 def must(sugar_g, water_ml=800):

@@ -1,11 +1,11 @@
 import pytest
 
 from core.errors import JobError
+from core.ferment.reading import judge_later, judge_pitching, judge_start
+from core.ferment.strength import strength
 from core.interval import Interval
-from core.label import read_label
-from core.must import Pour, make_must
-from core.reading import judge_later, judge_pitching, judge_start
-from core.strength import strength
+from core.must.mixing import Pour, make_must
+from core.pack.declared import read_label
 
 MUST = make_must(
     [

@@ -9,8 +9,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core.errors import JobError
-from core.plan import evaluate, packs_more
-from core.recipe import answer, read_recipe
+from core.files.recipe_file import answer, read_recipe
+from core.plan.evaluation import evaluate, packs_more
 
 FORMATS = Path(__file__).parents[2] / "docs" / "formats"
 EXAMPLE = json.loads((FORMATS / "example-pear-pomegranate.json").read_text())

@@ -2,10 +2,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.density import sg_from_brix
 from core.errors import JobError
-from core.refractometer import METHOD, sg_by_refractometer, shown_brix, while_fermenting
-from core.strength import fermented
+from core.ferment.refractometer import METHOD, sg_by_refractometer, shown_brix, while_fermenting
+from core.ferment.strength import fermented
+from core.measure.density import sg_from_brix
 
 
 @given(first=st.floats(8, 30), share=st.floats(0, 1))

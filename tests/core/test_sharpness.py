@@ -1,12 +1,12 @@
 import pytest
 
 from core import tables
-from core.acid import ta_as
 from core.errors import JobError
-from core.label import read_label
-from core.must import Pour, make_must
-from core.sharpness import sharpness as sharpness_of
-from core.tannin import tannin, tannin_to_add_g
+from core.must.acidity import ta_as
+from core.must.mixing import Pour, make_must
+from core.must.sharpness import sharpness as sharpness_of
+from core.must.tannin import tannin, tannin_to_add_g
+from core.pack.declared import read_label
 
 
 def sharpness(pours):

@@ -6,12 +6,12 @@ from itertools import pairwise
 
 import pytest
 
-from core.cost import Pack
+from core.cost.costing import Pack
 from core.errors import JobError
-from core.ferment import finish
-from core.label import read_label
-from core.must import Pour, make_must
-from core.shopping import Limits, Offer, cheapest
+from core.ferment.finish import finish
+from core.must.mixing import Pour, make_must
+from core.pack.declared import read_label
+from core.shelf.cheapest import Limits, Offer, cheapest
 from tests.shelves import made_up_shelf
 
 PEAR = Offer(

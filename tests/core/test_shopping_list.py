@@ -5,13 +5,13 @@ from decimal import Decimal
 
 import pytest
 
-from core.cost import Pack
-from core.differences import differences
-from core.label import read_label
-from core.must import Pour
-from core.plan import PricedPour, Recipe, evaluate
-from core.planned_dose import PlannedDose
-from core.shopping_list import Wanted, shopping_list
+from core.cost.costing import Pack
+from core.must.mixing import Pour
+from core.pack.declared import read_label
+from core.plan.differences import differences
+from core.plan.evaluation import PricedPour, Recipe, evaluate
+from core.plan.planned_dose import PlannedDose
+from core.shelf.shopping_list import Wanted, shopping_list
 
 PEAR = Pour("Pear", "juice", 3200.0, None, "pear", label=read_label("10.8", 100, "ml"))
 SUGAR = Pour("Sugar", "sugar", mass_g=400.0)

@@ -4,18 +4,18 @@ from dataclasses import replace
 
 import pytest
 
-from core.acid import BICARBONATES
-from core.amounts import WAYS, amount_sd, whole_packs
-from core.caution import Edit
-from core.cost import Pack
+from core.cost.costing import Pack
 from core.errors import JobError
-from core.label import read_label
-from core.must import Pour, make_must
-from core.must_ph import estimated_ph, ph_with_bicarbonate
-from core.plan import PricedPour, Recipe, evaluate
-from core.planned_dose import PlannedDose
-from core.recipe import read_recipe
-from core.sharpness import sharpness
+from core.files.recipe_file import read_recipe
+from core.measure.amounts import WAYS, amount_sd, whole_packs
+from core.must.acidity import BICARBONATES
+from core.must.mixing import Pour, make_must
+from core.must.must_ph import estimated_ph, ph_with_bicarbonate
+from core.must.sharpness import sharpness
+from core.pack.declared import read_label
+from core.plan.caution import Edit
+from core.plan.evaluation import PricedPour, Recipe, evaluate
+from core.plan.planned_dose import PlannedDose
 
 PEAR = Pour("Pear", "juice", 3000.0, None, "pear", label=read_label("10.8", 100, "ml"))
 SUGAR = Pour("Sugar", "sugar", mass_g=400.0)

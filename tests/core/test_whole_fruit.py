@@ -3,10 +3,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import JobError
-from core.label import read_label
-from core.must import Pour, make_must, mix_of
-from core.plan import PricedPour, Recipe, evaluate
-from core.whole_fruit import must_on_day, released_share, start_reading
+from core.must.mixing import Pour, make_must, mix_of
+from core.must.whole_fruit import must_on_day, released_share, start_reading
+from core.pack.declared import read_label
+from core.plan.evaluation import PricedPour, Recipe, evaluate
 
 PEAR = Pour("Pear", "juice", 3000, fruit="pear", label=read_label("10.8", 100, "ml"))
 PLUMS = Pour("Plums", "fruit", mass_g=1000, fruit="plum")

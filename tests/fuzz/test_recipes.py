@@ -11,10 +11,10 @@ import random
 import secrets
 from pathlib import Path
 
+from core.aim.nearest import nearest
 from core.errors import JobError
-from core.nearest import nearest
-from core.plan import evaluate
-from core.recipe import answer, read_recipe
+from core.files.recipe_file import answer, read_recipe
+from core.plan.evaluation import evaluate
 
 _EXAMPLES = [
     json.loads(path.read_text())

@@ -4,9 +4,7 @@ from functools import cache
 
 import phreeqc
 
-from core.acid import acid_to_add, bicarbonate_to_add, ta_as
-from core.ph import Solution, blend, ph_of, solution_from
-from core.preserve import (
+from core.finish.stabilising import (
     active_preservative,
     free_so2_for,
     molecular_so2,
@@ -14,6 +12,8 @@ from core.preserve import (
     sorbate,
     sulphite,
 )
+from core.must.acidity import acid_to_add, bicarbonate_to_add, ta_as
+from core.must.ph import Solution, blend, ph_of, solution_from
 from tests.oracles.check import Check
 
 _PHREEQC = "USGS phreeqc 1.1.1 (phreeqc.dat), acids defined with the same pK"

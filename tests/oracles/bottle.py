@@ -9,19 +9,15 @@ from thermo import PRMIX, CEOSGas, CEOSLiquid, ChemicalConstantsPackage, FlashPu
 from thermo.electrochem import Laliberte_density
 from uncertainties import ufloat
 
-from core.acid import equivalent_mass
-from core.carbonate import (
-    CO2_G_PER_L_PER_VOLUME,
-    SUGAR_PER_POINT_G_PER_L,
-    VOLUMES_PER_MALIC_G_PER_L,
-    volumes_at_worst,
-)
-from core.density import ethanol_water_density_g_per_ml, water_density_g_per_ml
-from core.ferment import finish
-from core.must import Pour, make_must
-from core.must_ph import ph_with_bicarbonate
-from core.ph import solution_from
-from core.pressure import HEADSPACE, gauge_pressure_bar
+from core.bottle.pressure import HEADSPACE, gauge_pressure_bar
+from core.bottle.priming import CO2_G_PER_L_PER_VOLUME, VOLUMES_PER_MALIC_G_PER_L, volumes_at_worst
+from core.ferment.finish import finish
+from core.ferment.strength import SUGAR_PER_POINT_G_PER_L
+from core.measure.density import ethanol_water_density_g_per_ml, water_density_g_per_ml
+from core.must.acidity import equivalent_mass
+from core.must.mixing import Pour, make_must
+from core.must.must_ph import ph_with_bicarbonate
+from core.must.ph import solution_from
 from tests.oracles import acid
 from tests.oracles.check import Check
 

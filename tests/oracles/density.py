@@ -4,7 +4,7 @@ import subprocess
 
 from thermo.electrochem import Laliberte_density
 
-from core.density import (
+from core.measure.density import (
     brix_from_sg,
     density_g_per_ml,
     ethanol_water_density_g_per_ml,
@@ -14,7 +14,7 @@ from core.density import (
     sucrose_density_g_per_ml,
     water_density_g_per_ml,
 )
-from core.scales import baume_from_sg, sg_from_baume, sg_read_at
+from core.measure.scales import baume_from_sg, sg_from_baume, sg_read_at
 from tests.oracles.check import Check
 
 _SUCROSE = "57-50-1"

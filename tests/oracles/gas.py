@@ -2,13 +2,13 @@
 
 import phreeqc
 
-from core.carbonate import (
+from core.bottle.pressure import gauge_pressure_bar, solubility_in_drink
+from core.bottle.priming import (
     priming,
     residual_volumes,
     strength_from_priming,
     volumes_at_worst,
 )
-from core.pressure import gauge_pressure_bar, solubility_in_drink
 from tests.oracles.check import Check
 
 

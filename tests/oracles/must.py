@@ -1,12 +1,12 @@
 """Musts and their ends against handbook figures and other routes to them."""
 
-from core.aim import Aim, solve
-from core.density import brix_from_sg
-from core.ferment import finish
-from core.label import read_label
-from core.must import Must, Pour, make_must
-from core.strength import abv_by_mass_balance, potential_scale, quick_sum
-from core.yeast import mixed_temperature_c, nitrogen_needed_mg_per_l, nutrient_dose
+from core.aim.solve import Aim, solve
+from core.ferment.finish import finish
+from core.ferment.strength import abv_by_mass_balance, potential_scale, quick_sum
+from core.ferment.yeast import mixed_temperature_c, nitrogen_needed_mg_per_l, nutrient_dose
+from core.measure.density import brix_from_sg
+from core.must.mixing import Must, Pour, make_must
+from core.pack.declared import read_label
 from tests.oracles.check import Check
 
 _SUGAR = Pour("Sugar", "sugar", mass_g=0.0)

@@ -3,9 +3,9 @@
 from chemicals import RI
 from chemicals.refractivity import brix_to_RI
 
-from core.density import ethanol_water_density_g_per_ml
-from core.refractometer import shown_brix
-from core.strength import Drink, fermented
+from core.ferment.refractometer import shown_brix
+from core.ferment.strength import Drink, fermented
+from core.measure.density import ethanol_water_density_g_per_ml
 from tests.oracles.check import Check
 
 _CRC = "CRC Handbook, aqueous ethanol (memory)"

@@ -6,8 +6,8 @@ Source: CBC through pulp 3.3.2, the programme written again from its description
 import pulp
 import pytest
 
-from core.must import mix_of
-from core.shopping import Limits, _Model, _room_ml
+from core.must.mixing import mix_of
+from core.shelf.cheapest import Limits, _Model, _room_ml
 from tests.shelves import made_up_shelf
 
 FILL_ML = 4500

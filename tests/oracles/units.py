@@ -1,7 +1,7 @@
 """Measures against GNU units."""
 
-from core.kitchen import from_spoons
-from core.units import celsius, fahrenheit, to_g, to_ml
+from core.measure.spoons import from_spoons
+from core.measure.units import celsius, fahrenheit, to_g, to_ml
 from tests.oracles.check import Check
 from tests.oracles.density import gnu_units
 

@@ -8,8 +8,8 @@ import csv
 from pathlib import Path
 
 from core import tables
-from core.composition import compose
-from core.label import read_label
+from core.must.composition import compose
+from core.pack.declared import read_label
 from tests.oracles.check import Check
 
 _ROWS = list(

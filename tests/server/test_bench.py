@@ -2,9 +2,9 @@
 
 import pytest
 
-from core.plan import evaluate
-from core.recipe import read_recipe
-from core.shopping_list import Wanted, shopping_list
+from core.files.recipe_file import read_recipe
+from core.plan.evaluation import evaluate
+from core.shelf.shopping_list import Wanted, shopping_list
 from tests.server.conftest import CARTON, PEAR, PLAN, SUGAR, WATER
 
 AIM = {"abv": 11.0, "fill_ml": 4500, "solve": ["Sugar", "Water"]}

@@ -5,8 +5,8 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
-from core.must import make_must
-from core.recipe import read_recipe
+from core.files.recipe_file import read_recipe
+from core.must.mixing import make_must
 from server.jugs.models import PlanVersion, Reading
 from tests.server.conftest import CORK, CROWN, JUG, PLAN, SUGAR, WATER
 

@@ -10,7 +10,7 @@ from django.db import connections
 from django.test import Client
 from PIL import Image
 
-from core.verdict import CODES, WORDS
+from core.shelf.verdict import CODES, WORDS
 from server.accounts.models import SentOnce
 from server.jugs.models import Bottling, Jug, Reading
 from server.shelf.models import Product

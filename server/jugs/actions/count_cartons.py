@@ -1,7 +1,7 @@
 """Count what one carton more or fewer would do."""
 
 from core.errors import JobError
-from core.plan import Recipe, evaluate, packs_more
+from core.plan.evaluation import Recipe, evaluate, packs_more
 from server.accounts.models import Account
 from server.jugs.actions.work_out import recipe_now
 from server.jugs.bench_schemas import CartonsOut, OutcomeOut

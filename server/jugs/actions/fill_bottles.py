@@ -4,7 +4,7 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from core.errors import JobError
-from core.reading import Cause
+from core.ferment.reading import Cause
 from server.config.problems import ConflictError, QuestionedError
 from server.jugs.models import BottleCount, Bottling
 from server.jugs.schemas import BottleOutcome, BottlingIn

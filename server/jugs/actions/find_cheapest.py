@@ -4,8 +4,8 @@ import time
 from dataclasses import replace
 
 from core.errors import JobError
-from core.plan import Evaluation, PricedPour, Recipe, evaluate
-from core.shopping import Basket, Limits, Offer, cheapest
+from core.plan.evaluation import Evaluation, PricedPour, Recipe, evaluate
+from core.shelf.cheapest import Basket, Limits, Offer, cheapest
 from server.accounts.models import Account
 from server.jugs.actions.work_out import recipe_now
 from server.jugs.bench_schemas import BasketOut, BoughtOut, CheapestIn, CheapestOut

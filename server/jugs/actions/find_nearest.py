@@ -1,6 +1,6 @@
 """Find the nearest that a plan can come to an aim it cannot meet."""
 
-from core.nearest import nearest
+from core.aim.nearest import nearest
 from server.accounts.models import Account
 from server.jugs.actions.work_out import recipe_now
 from server.jugs.bench_schemas import AmountOut, NearestOut

@@ -3,7 +3,7 @@
 from django.db import transaction
 
 from core.errors import JobError
-from core.plan import evaluate
+from core.plan.evaluation import evaluate
 from server.config.problems import ConflictError
 from server.jugs.actions.begin import check_name, check_vessel
 from server.jugs.actions.freshen import freshen

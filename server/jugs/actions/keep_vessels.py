@@ -1,8 +1,8 @@
 """Keep the vessels somebody has measured."""
 
 from core import tables
-from core.checks import usual_fill_ml
 from core.errors import JobError
+from core.plan.checks import usual_fill_ml
 from server.accounts.models import Account
 from server.jugs.models import OwnVessel
 from server.jugs.schemas import OwnVesselIn, OwnVesselOut

@@ -2,11 +2,11 @@
 
 from decimal import Decimal
 
-from core.amounts_in_words import measured
-from core.must import Pour
-from core.plan import evaluate
-from core.planned_dose import DOSED
-from core.shopping_list import Line, Wanted, shopping_list
+from core.must.mixing import Pour
+from core.plan.amounts_in_words import measured
+from core.plan.evaluation import evaluate
+from core.plan.planned_dose import DOSED
+from core.shelf.shopping_list import Line, Wanted, shopping_list
 from server.accounts.models import Account
 from server.jugs.actions.work_out import recipe_now
 from server.jugs.bench_schemas import ShoppingLineOut, ShoppingOut

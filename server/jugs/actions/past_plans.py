@@ -1,6 +1,6 @@
 """Look back at the plans that were kept."""
 
-from core.amounts_in_words import measured
+from core.plan.amounts_in_words import measured
 from server.jugs.models import Jug
 from server.jugs.schemas import PlanIn, PourIn, VersionOut
 

@@ -5,9 +5,9 @@ from typing import Any
 from django.template.loader import render_to_string
 
 from core import tables
-from core.amounts_in_words import in_kitchen_things, measured, spooned
 from core.interval import Interval
-from core.planned_dose import DOSED, WHEN
+from core.plan.amounts_in_words import in_kitchen_things, measured, spooned
+from core.plan.planned_dose import DOSED, WHEN
 from server.jugs.state import JugState
 
 _LINES_TO_WRITE = 10

@@ -5,9 +5,9 @@ from datetime import timedelta
 from django.utils import timezone
 
 from core.errors import JobError
-from core.must import dry_sugar_g
-from core.reading import judge_later, judge_pitching, judge_start
-from core.whole_fruit import start_reading
+from core.ferment.reading import judge_later, judge_pitching, judge_start
+from core.must.mixing import dry_sugar_g
+from core.must.whole_fruit import start_reading
 from server.config.problems import ConflictError, QuestionedError
 from server.jugs.models import Reading
 from server.jugs.schemas import ReadingIn

@@ -5,7 +5,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from core.errors import JobError
-from core.recipe import FORMAT, VERSION, read_recipe
+from core.files.recipe_file import FORMAT, VERSION, read_recipe
 from server.accounts.models import Account
 from server.jugs.actions.begin import begin_with
 from server.jugs.models import Jug

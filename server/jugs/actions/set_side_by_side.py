@@ -1,7 +1,7 @@
 """Set jugs side by side: each whole, and every figure of their plans."""
 
-from core.differences import differences
 from core.errors import JobError
+from core.plan.differences import differences
 from server.jugs.schemas import DifferenceOut, SideBySideOut
 from server.jugs.state import JugState, jug_out
 

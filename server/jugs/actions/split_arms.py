@@ -2,9 +2,9 @@
 
 from django.db import transaction
 
-from core.balance import usual_enzyme_g
 from core.errors import JobError
-from core.plan import evaluate
+from core.plan.balance import usual_enzyme_g
+from core.plan.evaluation import evaluate
 from server.config.problems import ConflictError
 from server.jugs.actions.begin import begin_with, check_vessel
 from server.jugs.models import Jug

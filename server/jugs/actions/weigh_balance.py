@@ -1,7 +1,7 @@
 """Weigh a plan's balance: acid, tannin, nutrient, enzyme, body."""
 
-from core.balance import balance
-from core.plan import evaluate
+from core.plan.balance import balance
+from core.plan.evaluation import evaluate
 from server.accounts.models import Account
 from server.jugs.actions.work_out import recipe_now
 from server.jugs.bench_schemas import AdditionOut, WeighedOut

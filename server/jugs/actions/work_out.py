@@ -1,6 +1,6 @@
 """Work a plan out without keeping it."""
 
-from core.plan import Recipe, evaluate
+from core.plan.evaluation import Recipe, evaluate
 from server.accounts.models import Account
 from server.jugs.actions.begin import check_vessel
 from server.jugs.actions.freshen import freshen

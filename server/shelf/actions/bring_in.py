@@ -10,7 +10,7 @@ from django.db import IntegrityError, transaction
 from pydantic import ValidationError
 
 from core.errors import JobError
-from core.printed import read_price_tag
+from core.pack.printed import read_price_tag
 from server.accounts.models import Account
 from server.shelf import open_food, shelf_csv
 from server.shelf.actions.put_on_shelf import MOST_PRODUCTS, read_product

@@ -2,11 +2,11 @@
 
 from dataclasses import replace
 
-from core import supplies
-from core.cost import money
 from core.errors import JobError
-from core.ferment import finish
-from core.must import make_must
+from core.ferment.finish import finish
+from core.measure.money import money
+from core.must.mixing import make_must
+from core.shelf import supplies
 from server.accounts.models import Account
 from server.shelf.actions.judge import describe
 from server.shelf.models import Product

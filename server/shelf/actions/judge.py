@@ -6,13 +6,13 @@ from functools import cache
 from pathlib import Path
 
 import core
-from core import supplies
-from core.carton import beside_label, facts
-from core.cost import money
 from core.errors import JobError
-from core.label import printed
-from core.label_text import ingredients_of
-from core.verdict import WORDS, preservatives, verdict
+from core.measure.money import money
+from core.pack.declared import printed
+from core.pack.reader import ingredients_of
+from core.shelf import supplies
+from core.shelf.facts import beside_label, facts
+from core.shelf.verdict import WORDS, preservatives, verdict
 from server.shelf.models import Product
 from server.shelf.schemas import (
     BesideOut,

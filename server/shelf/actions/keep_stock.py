@@ -4,10 +4,10 @@ from decimal import Decimal
 
 from django.db import transaction
 
-from core.density import sg_at_20
 from core.errors import JobError
-from core.printed import read_price_tag
-from core.reading import check_fluid, check_gravity
+from core.ferment.reading import check_fluid, check_gravity
+from core.measure.density import sg_at_20
+from core.pack.printed import read_price_tag
 from server.shelf.actions.judge import judge
 from server.shelf.actions.put_on_shelf import checked_packs
 from server.shelf.models import Product, ProductPrice

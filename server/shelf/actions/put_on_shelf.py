@@ -5,11 +5,12 @@ from decimal import Decimal
 from django.db import IntegrityError, transaction
 from stdnum import ean
 
-from core import supplies, tables
-from core.composition import BOUGHT
-from core.cost import LEAST_PACK
+from core import tables
+from core.cost.costing import LEAST_PACK
 from core.errors import JobError
-from core.printed import read_price_tag
+from core.must.composition import BOUGHT
+from core.pack.printed import read_price_tag
+from core.shelf import supplies
 from server.accounts.models import Account
 from server.shelf.actions.judge import judge
 from server.shelf.models import Product

@@ -1,7 +1,7 @@
 """Read a label's text for the page: every figure with its place and its doubt."""
 
-from core.label import printed
-from core.label_text import read_label_text as read
+from core.pack.declared import printed
+from core.pack.reader import read_label_text as read
 from server.shelf.schemas import FieldOut, FindingOut, HintOut, LabelReadingOut, PrintedIn
 
 

@@ -1,10 +1,11 @@
 """Lay out the reference tables the page chooses from."""
 
-from core import supplies, tables
-from core.checks import usual_fill_ml
-from core.composition import BOUGHT
-from core.must import WEIGHED
-from core.verdict import WORDS
+from core import tables
+from core.must.composition import BOUGHT
+from core.must.mixing import WEIGHED
+from core.plan.checks import usual_fill_ml
+from core.shelf import supplies
+from core.shelf.verdict import WORDS
 from server.shelf.schemas import (
     BottleOut,
     ClosureOut,

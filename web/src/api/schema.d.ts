@@ -1768,7 +1768,7 @@ export interface components {
         };
         /**
          * EditOut
-         * @description One change of a plan (see core.caution.Edit).
+         * @description One change of a plan (see core.plan.caution.Edit).
          */
         EditOut: {
             /** What */

@@ -1,0 +1,1 @@
+"""Targets, and the amounts that meet them."""

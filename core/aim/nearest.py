@@ -1,0 +1,136 @@
+"""When an aim cannot be met: the nearest that can, with the same pours."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from scipy.optimize import brentq
+
+from core.aim.solve import MOST_ABV, Aim, solve
+from core.errors import JobError
+from core.ferment.finish import dry_abv
+from core.must.mixing import NOTHING, Mix, Pour, mix_of
+
+# How a miss in strength weighs against one in fill: half a per cent as a tenth of the jug.
+_ABV_WEIGHT = 0.5
+_FILL_WEIGHT = 0.1
+_MOST_TIMES = 50.0
+# No aim has more to give than strength and fill ask for; past this it is none.
+_MOST_GIVING = 4
+
+
+@dataclass(frozen=True, slots=True)
+class Nearest:
+    """Pours that come nearest to an aim; what they reach, % vol and ml; and in words."""
+
+    pours: tuple[Pour, ...]
+    abv: float
+    fill_ml: float
+    text: str
+
+
+def nearest(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None) -> Nearest | None:
+    """The nearest that these pours can come to an aim that they cannot meet; None if nothing.
+
+    Tried in turn: as strong as the yeast goes, and each pour that gives left out while the
+    other reaches the fill, or the strength. Aims of acidity, tannin and shares are let go.
+    """
+    aim = replace(aim, acid_g_per_l=None, tannin_g_per_l=None, shares={})
+    names = [pour.name for pour in pours]
+    giving = [name for name in aim.names() if names.count(name) == 1][:_MOST_GIVING]
+    if aim.fill_ml is not None and aim.fill_ml <= 0:
+        raise JobError("Give the fill in ml, like 4500.", "aim.fill_ml")
+    most = MOST_ABV if tolerance_abv is None else tolerance_abv
+    if aim.abv is not None and aim.abv > most:
+        aim = replace(aim, abv=most)
+        found = _tried(pours, aim, tolerance_abv)
+        if found is not None:
+            return _told(found, giving, tolerance_abv)
+    tries: list[tuple[Pour, ...]] = []
+    for name in giving:
+        others = [other for other in giving if other != name]
+        without = [p.with_amount(0.0) if p.name == name else p for p in pours]
+        for other in others:
+            place = names.index(other)
+            if aim.fill_ml is not None:
+                filled = _filled(without, place, aim.fill_ml)
+                tries += [filled] if filled else []
+            stronger = _tried(without, replace(aim, solve=(other,), fill_ml=None), tolerance_abv)
+            tries += [stronger] if stronger else []
+    tries.append(tuple(p.with_amount(0.0) if p.name in giving else p for p in pours))
+    can = [tried for tried in tries if _mix(tried).mass > 1]
+    if not can:
+        return None
+    best = min(can, key=lambda tried: _miss(_mix(tried), aim, tolerance_abv))
+    return _told(best, giving, tolerance_abv)
+
+
+def _tried(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None) -> tuple[Pour, ...] | None:
+    try:
+        return solve(pours, aim, tolerance_abv)
+    except JobError:
+        return None
+
+
+def _filled(pours: Sequence[Pour], place: int, fill_ml: float) -> tuple[Pour, ...] | None:
+    """With so much of one pour that it fills `fill_ml`; None when it is over already."""
+
+    def with_it(amount: float) -> tuple[Pour, ...]:
+        return tuple(p.with_amount(amount) if i == place else p for i, p in enumerate(pours))
+
+    def over(amount: float) -> float:
+        mix = _mix(with_it(amount))
+        try:
+            return (mix.volume_ml if mix.mass > 1 else 0.0) - fill_ml
+        except JobError:
+            # More than dissolves is more than enough.
+            return fill_ml
+
+    high = _MOST_TIMES * fill_ml
+    if over(0.0) >= 0 or over(high) <= 0:
+        return None
+    return with_it(float(brentq(over, 0.0, high, xtol=1e-6)))
+
+
+def _mix(pours: Sequence[Pour]) -> Mix:
+    total = NOTHING
+    for pour in pours:
+        total = total.plus(mix_of(pour))
+    return total
+
+
+def _strength(mix: Mix, tolerance_abv: float | None) -> float:
+    dry = dry_abv(mix)
+    return dry if tolerance_abv is None else min(dry, tolerance_abv)
+
+
+def _miss(mix: Mix, aim: Aim, tolerance_abv: float | None) -> float:
+    try:
+        off = 0.0
+        if aim.abv is not None:
+            off += abs(_strength(mix, tolerance_abv) - aim.abv) / _ABV_WEIGHT
+        if aim.og is not None:
+            off += abs(mix.sg - aim.og) * 1000 / 7.5 / _ABV_WEIGHT
+        if aim.fill_ml is not None:
+            off += abs(mix.volume_ml / aim.fill_ml - 1) / _FILL_WEIGHT
+    except JobError:
+        return float("inf")
+    return off
+
+
+def _told(pours: tuple[Pour, ...], giving: Sequence[str], tolerance_abv: float | None) -> Nearest:
+    mix = _mix(pours)
+    amounts = [
+        f"{pour.amount:.0f} {'g' if pour.by_mass else 'ml'} {pour.name}"
+        if pour.amount >= 0.5
+        else f"no {pour.name}"
+        for pour in pours
+        if pour.name in giving
+    ]
+    abv = _strength(mix, tolerance_abv)
+    return Nearest(
+        pours,
+        abv,
+        mix.volume_ml,
+        f"The nearest: {' and '.join(amounts)}, which makes {abv:.1f} % in"
+        f" {mix.volume_ml / 1000:.2f} L.",
+    )

@@ -1,0 +1,1 @@
+"""The life of a jug, from its journal."""

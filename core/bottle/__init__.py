@@ -1,0 +1,1 @@
+"""Into bottles: filling, priming, pressure, and what may be closed."""

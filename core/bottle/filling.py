@@ -1,0 +1,71 @@
+"""How many bottles a jug fills."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+
+from core.cost.costing import per_bottle
+from core.errors import JobError
+
+_MOST_BOTTLES = 10_000
+
+
+def full_bottles(volume_ml: float, size_ml: float) -> tuple[int, float]:
+    """Full bottles of one size, and the ml left over. Raises JobError for no size."""
+    if size_ml <= 0:
+        raise JobError("A bottle holds more than nothing.", "size_ml")
+    count = int(volume_ml / size_ml + 1e-9)
+    return count, max(volume_ml - count * size_ml, 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedBottles:
+    """Whole bottles a jug will fill, and what each then costs; None while there are none, or
+    nothing has a price."""
+
+    count: int
+    size_ml: int
+    each: Decimal | None
+
+
+def planned_bottles(reaching_ml: float, used: Decimal | None, size_ml: int = 750) -> PlannedBottles:
+    """Bottles of one size that what reaches them fills, sharing the cost of all of it, where
+    that is known."""
+    count, _ = full_bottles(reaching_ml, size_ml)
+    each = per_bottle(used, count * size_ml, size_ml) if count and used is not None else None
+    return PlannedBottles(count, size_ml, each)
+
+
+def left_behind_ml(finished_ml: float, total_ml: float) -> float:
+    """What of a finished jug did not get into the bottles: lees, samples, spills."""
+    return max(finished_ml - total_ml, 0.0)
+
+
+def counted_ml(bottles: Sequence[tuple[int, int]]) -> int:
+    """Volume in counted bottles, from (size in ml, how many).
+
+    Raises JobError for a negative or absurd count, or none at all.
+    """
+    for size, count in bottles:
+        if not 20 <= size <= 30_000:
+            raise JobError(f"A bottle of {size} ml: sizes run from 20 ml to 30 L.", "bottles")
+        if not 0 <= count <= _MOST_BOTTLES:
+            raise JobError(f"{count} bottles: count them, 0 or more.", "bottles")
+    total = sum(size * count for size, count in bottles)
+    if total == 0:
+        raise JobError("Nothing is bottled yet: count at least one bottle.", "bottles")
+    return total
+
+
+def check_fits(total_ml: float, poured_ml: float) -> None:
+    """Refuse more in bottles than ever was in the jug, what was added at the end included (5 %
+    grace for measuring).
+
+    Raises JobError, saying how much too much it is.
+    """
+    if total_ml > poured_ml * 1.05:
+        raise JobError(
+            f"{total_ml / 1000:.2f} L in bottles is more than the {poured_ml / 1000:.2f} L that"
+            " were in the jug: check the sizes and the count.",
+            "bottles",
+        )

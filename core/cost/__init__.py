@@ -1,0 +1,1 @@
+"""What it costs."""

@@ -1,0 +1,1 @@
+"""The open files: reading and answering them."""

@@ -1,0 +1,1 @@
+"""After the ferment: what is lost, held back, stabilised and sweetened."""

@@ -1,0 +1,84 @@
+"""What holds sugar back from fermenting in a bottle, and how far that is to be trusted."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from core.finish.stabilising import SO2_SHARE, SORBIC_LIMIT_MG_PER_L, SORBIC_SHARE, molecular_so2
+
+# Sorbic acid that keeps yeast from multiplying, mg/L, by strength in % vol. A classic table
+# (memory); below 10 % it is carried on as a straight line.
+_SORBIC_BY_ABV = (
+    (9.0, 175.0),
+    (10.0, 150.0),
+    (11.0, 125.0),
+    (12.0, 100.0),
+    (13.0, 75.0),
+    (14.0, 50.0),
+)
+# Below this strength even the ceiling is too little, % vol. From the same table, prudent side.
+LEAST_ABV = 9.0
+# Molecular SO2 beside it, mg/L, and the part of a first addition that binds. Common practice.
+_LEAST_MOLECULAR_SO2 = 0.5
+_BINDS = 0.5
+MOST_PH = 3.8
+_HAIR = 1e-9
+
+
+@dataclass(frozen=True, slots=True)
+class Stabilised:
+    """Potassium metabisulphite and potassium sorbate that went in, g in `volume_ml`, and the
+    pH they have to work at (None: not measured)."""
+
+    sulphite_g: float
+    sorbate_g: float
+    volume_ml: float
+    ph: float | None
+
+    @property
+    def so2_mg_per_l(self) -> float:
+        """SO2 added, mg/L."""
+        return self.sulphite_g * SO2_SHARE["potassium"] / self.volume_ml * 1e6
+
+    @property
+    def sorbic_mg_per_l(self) -> float:
+        """Sorbic acid added, mg/L."""
+        return self.sorbate_g * SORBIC_SHARE / self.volume_ml * 1e6
+
+
+def sorbic_needed_mg_per_l(abv: float) -> float:
+    """Sorbic acid that a drink of so many % vol needs, mg/L (beside sulphite)."""
+    strengths, needed = zip(*_SORBIC_BY_ABV, strict=True)
+    return float(np.interp(abv, strengths, needed))
+
+
+def unmet(stabilised: Stabilised, abv: float, stopped: bool) -> tuple[str, ...]:
+    """What still lacks before sulphite and sorbate together can be trusted; empty: they hold.
+
+    Each is a clause that goes on from "nothing holds the sugar back: …". Half of the sulphite
+    counts as bound.
+    """
+    lacks = []
+    if not stopped:
+        lacks.append("it has not stopped, and sorbate stops no running ferment")
+    if abv < LEAST_ABV:
+        lacks.append(
+            f"below {LEAST_ABV:g} % vol sorbate is not enough: pasteurise it, or keep it cold and"
+            " drink it soon"
+        )
+    needed = min(sorbic_needed_mg_per_l(abv), SORBIC_LIMIT_MG_PER_L)
+    if stabilised.sorbic_mg_per_l < needed * (1 - _HAIR):
+        grams = needed * stabilised.volume_ml / 1e6 / SORBIC_SHARE
+        lacks.append(f"it takes {grams:.1f} g of potassium sorbate at this strength")
+    if stabilised.sulphite_g <= 0:
+        lacks.append("there is no sulphite, and sorbate alone tastes of geraniums")
+    elif stabilised.ph is None:
+        lacks.append("nobody has measured its pH")
+    elif stabilised.ph > MOST_PH:
+        lacks.append(f"pH {stabilised.ph:.2f} is above {MOST_PH:g}, where sulphite hardly works")
+    else:
+        ph = max(stabilised.ph, 2.8)
+        free = stabilised.so2_mg_per_l * (1 - _BINDS)
+        if molecular_so2(free, ph) < _LEAST_MOLECULAR_SO2 * (1 - _HAIR):
+            lacks.append("there is too little sulphite for its pH")
+    return tuple(lacks)

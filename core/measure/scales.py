@@ -1,0 +1,45 @@
+"""Other scales for the same gravity, and a stem read warm or cold.
+
+Plato is Brix here: both are grams of sucrose in 100 g, read from the same tables.
+"""
+
+from core.errors import JobError
+from core.measure.density import sg_at_20, water_density_g_per_ml
+
+# Heavier-than-water Baumé with the modulus used for sugar and must.
+_BAUME_MODULUS = 145.0
+
+
+def baume_from_sg(sg: float) -> float:
+    """Degrees Baumé, 145 - 145 / sg. Source: definition. Raises JobError at 0 or below."""
+    if sg <= 0:
+        raise JobError("A gravity is above zero.", "sg")
+    return _BAUME_MODULUS - _BAUME_MODULUS / sg
+
+
+def sg_from_baume(baume: float) -> float:
+    """Gravity from degrees Baumé below 145. Source: definition. Raises JobError from 145 up."""
+    if baume >= _BAUME_MODULUS:
+        raise JobError("Degrees Baumé for syrups and musts run from 0 to about 45.", "baume")
+    return _BAUME_MODULUS / (_BAUME_MODULUS - baume)
+
+
+def points_from_sg(sg: float) -> float:
+    """Gravity points, thousandths above 1; degrees Oechsle are the same figure."""
+    return 1000 * (sg - 1)
+
+
+def sg_from_points(points: float) -> float:
+    """Gravity from points or degrees Oechsle."""
+    return 1 + points / 1000
+
+
+def sg_read_at(sg: float, temperature_c: float, calibrated_c: float = 20.0) -> float:
+    """SG 20/20 of a sample at `temperature_c` (0-40 °C) on a hydrometer for `calibrated_c`.
+
+    A stem marked for 15 or 15.6 °C shows 1.000 in water of that temperature; in water of
+    20 °C it shows 0.999. The glass's own expansion (below 0.0002) is left out. Raises
+    JobError out of range.
+    """
+    on_a_20_stem = sg * water_density_g_per_ml(calibrated_c) / water_density_g_per_ml(20)
+    return sg_at_20(on_a_20_stem, temperature_c)

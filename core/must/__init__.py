@@ -1,0 +1,1 @@
+"""What is mixed: sugar, extract, acid, tannin and pulp by mass."""

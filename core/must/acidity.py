@@ -1,0 +1,132 @@
+"""Titratable acidity and what changes it. Sourness words stand beside the pH: raising pH is
+"less sour", lowering it "more sour"."""
+
+from dataclasses import dataclass
+
+from core import tables
+from core.errors import JobError
+from core.measure.trial import scaled_up
+from core.must.ph import Solution, ph_of
+
+# Warn from the first, never plan past the second: below 4.6 Clostridium botulinum does not
+# grow. Source: 21 CFR 114.
+PH_WARN = 4.2
+PH_LIMIT = 4.6
+
+BICARBONATES = {"potassium": 100.115, "sodium": 84.007}
+"""Molar masses of the two bicarbonates, g/mol."""
+
+# Juice of a lemon: titratable acidity in g/L as citric. Common practice, 45-60.
+LEMON_JUICE_G_PER_L = 52.0
+
+# Protons that titration to pH 8.2 takes; phosphoric and carbonic acid give up fewer than
+# they have.
+_TITRATED = {"phosphoric": 2, "carbonic": 1}
+
+
+def equivalent_mass(acid: str) -> float:
+    """Grams of an acid per mol of base that titrates it. Raises JobError for an unknown one."""
+    row = tables.ACIDS.get(acid)
+    if row is None:
+        raise JobError(
+            f"“{acid}” is not an acid known here: use one of {', '.join(tables.ACIDS)}.", "acid_as"
+        )
+    return row.molar_mass / _TITRATED.get(acid, len(row.pks))
+
+
+def ta_as(ta_g_per_l: float, said_as: str, wanted_as: str) -> float:
+    """The same titratable acidity, g/L, named by another acid."""
+    return ta_g_per_l * equivalent_mass(wanted_as) / equivalent_mass(said_as)
+
+
+@dataclass(frozen=True, slots=True)
+class AcidChange:
+    """An addition to a jug: all of it in g, and the half to add before measuring again."""
+
+    mass_g: float
+    first_half_g: float
+
+
+def acid_to_add(volume_ml: float, rise_g_per_l: float, acid: str, said_as: str) -> AcidChange:
+    """Acid that raises titratable acidity by `rise_g_per_l` (named `said_as`): more sour."""
+    _check(volume_ml, rise_g_per_l)
+    grams = ta_as(rise_g_per_l, said_as, acid) * volume_ml / 1000
+    return AcidChange(grams, grams / 2)
+
+
+def lemon_juice_to_add_ml(volume_ml: float, rise_g_per_l: float, said_as: str) -> float:
+    """Lemon juice (about 52 g/L as citric) that does the same; it dilutes a little too."""
+    _check(volume_ml, rise_g_per_l)
+    rise = ta_as(rise_g_per_l, said_as, "citric")
+    if rise >= LEMON_JUICE_G_PER_L:
+        raise JobError("Lemon juice is not that sour: use the acid itself.", "rise_g_per_l")
+    return volume_ml * rise / (LEMON_JUICE_G_PER_L - rise)
+
+
+def bicarbonate_to_add(
+    volume_ml: float, fall_g_per_l: float, said_as: str, salt: str = "potassium"
+) -> AcidChange:
+    """Bicarbonate that takes `fall_g_per_l` off the titratable acidity: less sour, pH up.
+
+    Each mol takes up one of acid and leaves as gas, so it foams. Grape must drops potassium
+    bitartrate as well and may fall nearly twice as far: add half, then measure. Raises
+    JobError for another salt.
+    """
+    _check(volume_ml, fall_g_per_l)
+    if salt not in BICARBONATES:
+        raise JobError("Use potassium bicarbonate, or sodium (which tastes salty).", "salt")
+    moles = fall_g_per_l / equivalent_mass(said_as) * volume_ml / 1000
+    grams = moles * BICARBONATES[salt]
+    return AcidChange(grams, grams / 2)
+
+
+def acid_taken_g_per_l(
+    mass_g: float, volume_ml: float, said_as: str = "tartaric", salt: str = "potassium"
+) -> float:
+    """Titratable acidity that so much bicarbonate takes off, g/L: `bicarbonate_to_add` undone.
+
+    Raises JobError for another salt or no volume.
+    """
+    if salt not in BICARBONATES:
+        raise JobError("Use potassium bicarbonate, or sodium (which tastes salty).", "salt")
+    if volume_ml <= 0:
+        raise JobError("A jug holds more than nothing.", "volume_ml")
+    return mass_g / BICARBONATES[salt] * equivalent_mass(said_as) / volume_ml * 1000
+
+
+def ph_after_bicarbonate(solution: Solution, g_per_l: float, salt: str = "potassium") -> float:
+    """pH once the gas has left. Raises JobError past 4.6, where a must is not safe."""
+    if salt not in BICARBONATES:
+        raise JobError("Use potassium bicarbonate, or sodium (which tastes salty).", "salt")
+    ph = ph_of(solution.plus_alkali(g_per_l / BICARBONATES[salt]))
+    check_ph(ph)
+    return ph
+
+
+def check_ph(ph: float) -> str | None:
+    """None when safe; a caution from 4.2. Raises JobError past 4.6. Source: 21 CFR 114."""
+    if ph > PH_LIMIT:
+        raise JobError(
+            f"pH {ph:.2f} is past {PH_LIMIT}: there dangerous bacteria can grow. Add acid (more"
+            " sour, lower pH).",
+            "ph",
+        )
+    if ph >= PH_WARN:
+        return (
+            f"pH {ph:.2f} is high: little sourness keeps this safe, and sulphite hardly works."
+            " Stay below 4.2 with more acid."
+        )
+    return None
+
+
+def from_sample(volume_ml: float, sample_ml: float, added_g: float) -> AcidChange:
+    """What a bench trial in a sample means for the whole jug. Raises JobError for no sample."""
+    grams = scaled_up(sample_ml, added_g, volume_ml)
+    return AcidChange(grams, grams / 2)
+
+
+def _check(volume_ml: float, change_g_per_l: float) -> None:
+    if volume_ml <= 0:
+        raise JobError("A jug holds more than nothing.", "volume_ml")
+    if not 0 <= change_g_per_l <= 20:
+        raise JobError("Acidity changes by 0 to 20 g/L.", "change_g_per_l")

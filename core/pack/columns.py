@@ -1,0 +1,192 @@
+"""What each column of a printed nutrition table is for: 100 ml, 100 g, a serving; as sold or made
+up.
+
+Works on folded text (see core.pack.additives.fold), in English, German, French and Spanish.
+"""
+
+import re
+from dataclasses import dataclass, replace
+
+from core.pack.names import NUTRIENT
+from core.pack.printed import SIZE, Amount, amount
+
+
+@dataclass(frozen=True, slots=True)
+class Basis:
+    """What a column of figures is for: so many ml or g, as sold or made up; 0 when not said.
+
+    `heads` is False for a serving whose size is told but which heads no column itself.
+    """
+
+    amount: float
+    unit: str
+    prepared: bool
+    start: int
+    end: int
+    sure: bool = True
+    heads: bool = True
+
+
+_PER = r"(?:per|pro|je|por|pour|par|for|cada|in|auf|en)"
+_ONE = r"(?:an?|one|1|une?|uno|una|ein(?:e[mr]?)?)"
+_SERVING = (
+    r"(?:servings?|serve|portion(?:en|s)?|serv(?:ing|\.)?\s+size|glass|glas|verre|vaso|racion(?:es)?|porcion"
+    r"|taille\s+de\s+(?:la\s+)?portion|tamano\s+de\s+(?:la\s+)?(?:porcion|racion)|bottle|flasche"
+    r"|bouteille|botella|can|dose|carton|pack|becher)"
+)
+_PER_AMOUNT = re.compile(
+    rf"(?<!\w){_PER}(?![^\W\d_])\s*[:/]?\s*(?:{_ONE}\s+)?(?:(?:ca\.?|approx\.?|about)\s*)?{SIZE}"
+)
+# What may stand between a serving and its size: anything but another column's "per".
+_FILLER = rf"(?:(?!(?<!\w){_PER}(?!\w))[^\d\n.;])"
+_PER_SERVING = re.compile(
+    rf"(?<!\w)(?:{_PER}\s+)?(?:{_ONE}\s+)?{_SERVING}(?!\w){_FILLER}{{0,24}}\n?{_FILLER}{{0,12}}"
+    rf"(?:(?:1|\d/\d)\s+[a-z]+\s*\(?\s*)?{SIZE}(?:\s*[(/]\s*{SIZE})?"
+)
+# As a photograph reads it, with no space anywhere: "typicalvaluesper100ml".
+_PER_GLUED = re.compile(rf"(?:per|pro|je|por|pour){SIZE}")
+# "A 200ml glass contains", "100ml provides": the amount before the word.
+_CONTAINS = re.compile(
+    rf"{SIZE}\s*(?:{_SERVING}\s+)?(?:contains?|provides?|enthalt(?:en)?|contien(?:t|nent|e)"
+    r"|fournit|aporta)(?!\w)"
+)
+# "(% RI* per 200 ml)" heads a column of shares, not of figures.
+_SHARE = re.compile(r"%[^\n\d;|]{0,24}$")
+_PER_ONE_SERVING = re.compile(rf"(?<!\w){_PER}\s+(?:{_ONE}\s+)?{_SERVING}(?!\w)")
+_PER_LITRE = re.compile(rf"(?<!\w){_PER}\s+(?:litre|liter|litro|l)(?!\w)|(?<=g)/l(?!\w)")
+_BARE_100 = re.compile(r"(?:/\s{0,8})?(?<![\w.,])(100)\s*(ml|g|gr)(?![a-z])")
+_EITHER = re.compile(r"(?<!\w)(100)\s*(?:ml\s*/\s*g|g\s*/\s*ml|ml\s+(?:or|oder|ou|o)\s+g)(?!\w)")
+_PREPARED = re.compile(
+    r"(?<!\w)(?:as\s+)?(?:diluted|prepared|made\s+up|reconstituted|ready[\s-]to[\s-]drink|when\s+mixed"
+    r"|as\s+consumed|as\s+drunk|(?:ready|finished|mixed)\s+drink)|zubereitet\w*|verdunnt\w*|trinkfertig\w*|fertiges?\s+getrank"
+    r"|prepare(?:e?s?)(?!\w)|dilue(?:e?s?)(?!\w)|pret\s+a\s+boire|reconstitu\w*|preparad[oa]\w*|diluid[oa]\w*"
+    r"|reconstituid\w*|listo\s+para"
+)
+_AS_SOLD = re.compile(
+    r"as\s+sold|undiluted|neat|unverdunnt\w*|unzubereitet\w*|(?:non|pas)\s+dilue\w*|tel\s+que\s+vendu"
+    r"|sin\s+diluir|tal\s+como\s+se\s+vende|per\s+100\s*(?:ml|g)\s+(?:of\s+)?(?:concentrate|syrup"
+    r"|cordial|powder)"
+)
+
+
+def bases_in(folded: str) -> list[Basis]:
+    """Every column's basis, in the order they are printed."""
+    found = [
+        Basis(100, "", False, match.start(), match.end(), sure=False)
+        for match in _EITHER.finditer(folded)
+    ]
+
+    taken = bytearray(len(folded))
+    for basis in found:
+        taken[basis.start : basis.end] = b"\1" * (basis.end - basis.start)
+
+    def free(match: re.Match[str]) -> bool:
+        return not any(taken[match.start() : match.end()])
+
+    for pattern in (_CONTAINS, _PER_SERVING, _PER_AMOUNT, _PER_GLUED, _BARE_100):
+        for match in pattern.finditer(folded):
+            if not free(match) or (pattern is _BARE_100 and _is_figure(folded, match.start())):
+                continue
+            groups = match.groups()
+            size = _surest(
+                [
+                    amount(groups[i], groups[i + 1])
+                    for i in range(0, len(groups), 2)
+                    if groups[i] is not None
+                ]
+            )
+            value, unit = (size.ml, "ml") if size.ml is not None else (size.g, "g")
+            # "Portion: 200 ml" tells a size; "per portion (200 ml)" heads a column.
+            heads = pattern is not _PER_SERVING or bool(_BEGINS_PER.match(match[0]))
+            if value and not _is_share(folded, match.start()):
+                found.append(Basis(value, unit, False, *match.span(), size.sure, heads))
+                taken[match.start() : match.end()] = b"\1" * (match.end() - match.start())
+    found += [
+        Basis(1000, "ml", False, *match.span())
+        for match in _PER_LITRE.finditer(folded)
+        if free(match)
+    ]
+    told = next((b for b in found if not b.heads), None)
+    columns = [
+        Basis(told.amount if told else 0, told.unit if told else "serving", False, *match.span())
+        for match in _PER_ONE_SERVING.finditer(folded)
+        if free(match)
+    ]
+    if told and not columns and not any(b.heads for b in found):
+        found = [replace(b, heads=True) for b in found]
+    found = sorted([*found, *columns], key=lambda basis: basis.start)
+    ends = [0, *(basis.end for basis in found)]
+    starts = [*(basis.start for basis in found[1:]), len(folded)]
+    stated = [
+        _with_state(folded, basis, earlier, later)
+        for basis, earlier, later in zip(found, ends, starts, strict=False)
+    ]
+    return _headed(folded, stated)
+
+
+# "Typical values as diluted", "Nutrition (made up 1+9)": said once over the whole table.
+_HEADING = re.compile(
+    r"(?<!\w)(?:nutrition\w*|values?|nahrwert\w*|valeurs?|valores?|informacion|analysis)"
+    r"(?P<between>[^.\d\n]{0,40}?)(?=" + _PREPARED.pattern + ")"
+)
+
+
+def _headed(folded: str, bases: list[Basis]) -> list[Basis]:
+    """The bases, those after such a heading made up where nothing beside them says as sold."""
+    heading = next(
+        (m for m in _HEADING.finditer(folded) if not _AS_SOLD.search(m["between"])), None
+    )
+    if heading is None or any(basis.prepared for basis in bases):
+        return bases
+    return [
+        replace(basis, prepared=True)
+        if basis.start >= heading.start()
+        and not _AS_SOLD.search(folded[heading.end() : basis.end + 45])
+        else basis
+        for basis in bases
+    ]
+
+
+def shares_in(folded: str) -> list[tuple[int, int]]:
+    """Where a size stands that a column of shares is of: it is neither basis nor pack."""
+    sizes = _PER_AMOUNT.finditer(folded)
+    return [match.span() for match in sizes if _is_share(folded, match.start())]
+
+
+def _is_share(folded: str, start: int) -> bool:
+    return bool(_SHARE.search(folded[max(start - 26, 0) : start]))
+
+
+_BEGINS_PER = re.compile(rf"{_PER}(?!\w)")
+
+
+def _is_figure(folded: str, start: int) -> bool:
+    """Whether "100 g" there is a nutrient's figure, not what a column is for."""
+    if folded[start] == "/":
+        return False
+    before = folded[max(start - 40, 0) : start]
+    names = [match.end() for match in NUTRIENT.finditer(before)]
+    return bool(names) and not re.search(r"[^\W\d_]{2,}|\n", before[names[-1] :])
+
+
+def _surest(sizes: list[Amount]) -> Amount:
+    """The volume that is not an ounce of some country, when one is given in brackets.
+
+    A US label counts its fluid ounce as 30 ml, near enough what follows in brackets.
+    """
+    drinks = [size for size in sizes if size.ml is not None]
+    return next((s for s in (*drinks, *sizes) if s.sure), (drinks or sizes)[0])
+
+
+def _with_state(folded: str, basis: Basis, earlier: int, later: int) -> Basis:
+    """The basis with whether its figures are for the drink as made up; `earlier` is where the
+    one before it ends, `later` where the next begins."""
+    after = folded[basis.end : min(basis.end + 45, later)]
+    before = folded[max(basis.start - 30, min(earlier, basis.start)) : basis.start]
+    before = before.rpartition("\n")[2] if basis.start else before
+    for context in (after.partition("\n")[0] or after, before):
+        if _AS_SOLD.search(context):
+            return basis
+        if _PREPARED.search(context):
+            return replace(basis, prepared=True)
+    return basis

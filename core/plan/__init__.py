@@ -1,0 +1,1 @@
+"""A plan evaluated: doses, balance, checks, and the drink in the glass."""

@@ -1,0 +1,166 @@
+"""Where a plan stands against each thing that can be aimed at: now, usual, wanted."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from core.interval import Interval
+from core.plan.balance import ACID_BAND, TANNIN_BAND
+from core.plan.checks import usual_fill_ml
+from core.plan.evaluation import Evaluation, Recipe
+
+# Keeps, and can still be drunk by the glass: % vol and start gravity. Common practice.
+_ABV_BAND = (5.0, 14.0)
+_OG_BAND = (1.040, 1.100)
+# From where a drink is worth the vessel it ferments in.
+_LEAST_FILL = 0.8
+# Sweet wines stop about here, g/L.
+_SWEETNESS_BAND = (0.0, 45.0)
+# Tasted, and not alone, % of the must.
+_SHARE_BAND = (10.0, 90.0)
+# How near what is wanted counts as met, in the unit of each.
+_NEAR = {
+    "abv": 0.05,
+    "og": 0.0005,
+    "fill": 10.0,
+    "sweetness": 1.0,
+    "acid": 0.1,
+    "tannin": 0.05,
+    "share": 0.1,
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """One thing that can be aimed at: `value` now, the `band` that is usual, what is `wanted`
+    (None: not aimed at) and whether that is `met`; `scale` is what a bar of it shows."""
+
+    key: str
+    name: str
+    unit: str
+    value: Interval
+    band: tuple[float, float]
+    scale: tuple[float, float]
+    wanted: float | None
+    met: bool
+
+
+def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
+    """Strength and sweetness in the glass, fill, start gravity, acidity and tannin, what a
+    bottle costs where that is known, and the shares aimed at."""
+    aim, glass = recipe.aim, recipe.glass
+    tolerance = recipe.tolerance_abv or _ABV_BAND[1]
+    vessel = recipe.vessel_ml or result.must.in_vessel_ml
+    fill = result.must.in_vessel_ml
+    sweet = (
+        glass.sugar_g_per_l
+        if glass and glass.style == "fizzy_sweet"
+        else result.glass.sugar_g_per_l
+    )
+    return (
+        _standing(
+            "abv",
+            "Strength",
+            "%",
+            result.glass.abv,
+            (_ABV_BAND[0], min(_ABV_BAND[1], tolerance)),
+            (0.0, 20.0),
+            aim.abv if aim else None,
+        ),
+        _standing(
+            "fill",
+            "Fill",
+            "ml",
+            Interval(fill, fill, fill),
+            (_LEAST_FILL * vessel, usual_fill_ml(vessel)),
+            (0.0, vessel),
+            aim.fill_ml if aim else None,
+        ),
+        _standing(
+            "sweetness",
+            "Sweetness",
+            "g/L",
+            Interval(sweet, sweet, sweet),
+            _SWEETNESS_BAND,
+            (0.0, 100.0),
+            glass.sugar_g_per_l if glass and glass.sugar_g_per_l else None,
+        ),
+        _standing(
+            "og",
+            "Start gravity",
+            "SG",
+            result.must.sg,
+            _OG_BAND,
+            (1.0, 1.14),
+            aim.og if aim else None,
+        ),
+        _standing(
+            "acid",
+            "Sharpness",
+            "g/L",
+            result.acid.g_per_l,
+            ACID_BAND,
+            (0.0, 16.0),
+            aim.acid_g_per_l if aim else None,
+        ),
+        _standing(
+            "tannin",
+            "Tannin",
+            "g/L",
+            result.tannin.g_per_l,
+            TANNIN_BAND,
+            (0.0, 3.0),
+            aim.tannin_g_per_l if aim else None,
+        ),
+        *_price(recipe, result),
+        *_shares(recipe, result),
+    )
+
+
+def _price(recipe: Recipe, result: Evaluation) -> Iterable[Standing]:
+    """What a bottle costs, against the ceiling: up to it is as good as at it."""
+    each, most = result.bottles.each, recipe.most_per_bottle
+    if each is None:
+        return
+    now, ceiling = float(each), None if most is None else float(most)
+    top = 1.5 * max(now, ceiling or 0.0) or 1.0
+    yield Standing(
+        "price",
+        "A bottle",
+        "money",
+        Interval(now, now, now),
+        (0.0, top if ceiling is None else ceiling),
+        (0.0, top),
+        ceiling,
+        ceiling is not None and now <= ceiling,
+    )
+
+
+def _shares(recipe: Recipe, result: Evaluation) -> Iterable[Standing]:
+    if recipe.aim is None:
+        return
+    volume = result.must.mix.volume_ml
+    for name, wanted in recipe.aim.shares.items():
+        poured = next(s.volume_ml for s in result.shares if s.name == name)
+        now = 100 * poured / volume
+        yield _standing(
+            "share",
+            f"Share of {name}",
+            "%",
+            Interval(now, now, now),
+            _SHARE_BAND,
+            (0.0, 100.0),
+            100 * wanted,
+        )
+
+
+def _standing(
+    key: str,
+    name: str,
+    unit: str,
+    value: Interval,
+    band: tuple[float, float],
+    scale: tuple[float, float],
+    wanted: float | None,
+) -> Standing:
+    met = wanted is not None and abs(value.value - wanted) <= _NEAR[key]
+    return Standing(key, name, unit, value, band, scale, wanted, met)

@@ -1,0 +1,1 @@
+"""What stands on the shelf: facts, verdict, supplies, and the cheapest basket."""
