@@ -15,6 +15,9 @@ _HELP = """\
 ./amber stop             end it
 ./amber test             every check: lint, types, contracts, unit, server and browser tests
 ./amber evaluate FILE    answer a recipe file (docs/formats/recipe-file.md); - reads standard input
+./amber jug FILE         answer a jug file (docs/formats/jug-file.md)
+        --at TIME        as of 2026-11-30T18:00:00Z, say; else as of its last event
+./amber label FILE       what a label's text says, or an array of texts
 ./amber bench            time the core, the endpoints and the drawing
 ./amber help             this page
 
@@ -32,8 +35,11 @@ def main(arguments: list[str]) -> int:
     start.add_argument("--photos", action="store_true")
     for name in ("stop", "bench", "help"):
         commands.add_parser(name, add_help=False)
-    evaluate = commands.add_parser("evaluate", add_help=False)
-    evaluate.add_argument("file")
+    for name in ("evaluate", "jug", "label"):
+        ask = commands.add_parser(name, add_help=False)
+        ask.add_argument("file")
+        if name == "jug":
+            ask.add_argument("--at")
     test = commands.add_parser("test", add_help=False)
     test.add_argument("pytest", nargs=argparse.REMAINDER)
     asked = parser.parse_args(arguments)
@@ -47,8 +53,8 @@ def main(arguments: list[str]) -> int:
                 return check.test(asked.pytest)
             case "bench":
                 return check.bench()
-            case "evaluate":
-                return _evaluate(asked.file)
+            case "evaluate" | "jug" | "label":
+                return _ask([asked.command, *arguments[1:]])
             case _:
                 print(_HELP, end="")
                 return 0
@@ -59,10 +65,10 @@ def main(arguments: list[str]) -> int:
         return 130
 
 
-def _evaluate(file: str) -> int:
+def _ask(arguments: list[str]) -> int:
     provision.debian_packages(*provision.FOR_EVALUATE)
     provision.python_packages(provision.TO_RUN)
     sys.stdout.flush()
     os.environ["PYTHONPATH"] = str(ROOT)
     # The interpreter of the virtual environment takes over this process.
-    os.execv(PYTHON, [str(PYTHON), "-m", "launch.evaluate", file])  # noqa: S606
+    os.execv(PYTHON, [str(PYTHON), "-m", "launch.ask", *arguments])  # noqa: S606

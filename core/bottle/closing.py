@@ -176,7 +176,12 @@ def label_says(
         key
         for key, says in (
             ("contains_sulphites", says_sulphites(so2_mg_per_l)),
-            ("under_pressure", primed.g_per_l > 0 or closing.worst_volumes > _STILL_THINK_VOLUMES),
+            (
+                "under_pressure",
+                primed.g_per_l > 0
+                or closing.expected_volumes > _STILL_THINK_VOLUMES
+                or closing.word == "do_not",
+            ),
             ("against_advice", against_advice),
         )
         if says

@@ -78,12 +78,14 @@ def progress(
     planned_sg: float,
     tolerance_abv: float | None = None,
     as_sucrose: float = 1.0,
+    come: Strength | None = None,
 ) -> Progress:
     """Where the jug stands. `readings` are in order, the first taken at pitching.
 
     `ends` and `planned_sg` are the plan's; `tolerance_abv` the yeast's limit, % vol;
-    `as_sucrose` what 1 g of the must's sugar is worth (see core.ferment.strength.fermented). Raises
-    ValueError for no readings.
+    `as_sucrose` what 1 g of the must's sugar is worth (see core.ferment.strength.fermented);
+    `come` the strength it has, where more is known of it than these readings. Raises ValueError
+    for no readings.
     """
     if not readings:
         raise ValueError("progress needs at least the first reading")
@@ -92,7 +94,7 @@ def progress(
     drier = _DRIER_PER_RICHER * max(og - planned_sg, 0.0)
     dry = Interval(ends.dry_sg.value - drier, ends.dry_sg.low - drier, ends.dry_sg.high)
     band = (dry.low - DRY_MARGIN, dry.high + DRY_MARGIN)
-    come = strength(og, now, as_sucrose)
+    come = come or strength(og, now, as_sucrose)
     rest = at_rest(readings)
     verdict = _verdict(readings, rest, band, come.mass_balance.value, tolerance_abv)
     proven = verdict == "dry" and rest.proven

@@ -30,10 +30,12 @@ _HAIR = 1e-6
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """`days` since the first reading, and the gravity then (20/20 °C)."""
+    """`days` since the first reading, and the gravity then (20/20 °C); `seen` on the stem, or
+    worked out from what is in the jug."""
 
     days: float
     sg: float
+    seen: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,7 +79,8 @@ def at_rest(readings: Sequence[Reading]) -> Rest:
     first_same = first_equal = len(readings) - 1
     for place in range(len(readings) - 1, -1, -1):
         apart = 1000 * abs(readings[place].sg - last.sg)
-        if apart > SAME_POINTS + _HAIR:
+        # What nobody saw proves nothing, but tells how far it fell.
+        if apart > SAME_POINTS + _HAIR or not readings[place].seen:
             break
         first_same = place
         if apart <= EQUAL_POINTS + _HAIR:

@@ -62,13 +62,15 @@ def fermented(
     ethanol_per_sugar: float = ETHANOL_PER_SUGAR,
     by_product_per_sugar: float = BY_PRODUCT_PER_SUGAR,
     as_sucrose: float = 1.0,
+    brought_g: float = 0.0,
 ) -> Drink:
     """A must of `mass_g` holding `solids_g`, after yeast ate `eaten_g` of sugar.
 
     `eaten_g` is counted as sucrose; `as_sucrose` is what 1 g of the must's sugar is worth
-    as sucrose: 1 for white sugar, 0.95 for glucose and fructose.
+    as sucrose: 1 for white sugar, 0.95 for glucose and fructose. `brought_g` of `mass_g` are
+    ethanol that came in with a flavour.
     """
-    ethanol = eaten_g * ethanol_per_sugar
+    ethanol = eaten_g * ethanol_per_sugar + brought_g
     by_product = eaten_g * by_product_per_sugar
     solids = solids_g - eaten_g / as_sucrose
     mass = mass_g - eaten_g * _LOST_PER_SUGAR
@@ -117,6 +119,16 @@ def _mark(gravity: float) -> float:
     if gravity < 1.001:
         return (gravity - 1) * 1000 * _lowest_mark()
     return abv_by_mass_balance(gravity, 1.0)
+
+
+def sg_from_mark(abv: float) -> float:
+    """Gravity whose mark on the potential-alcohol scale is `abv`, -8 to 30 % vol.
+
+    Raises JobError beyond it.
+    """
+    if not -8 <= abv <= 30:
+        raise JobError("The potential-alcohol scale runs from below 0 to 30 %.", "potential_abv")
+    return float(brentq(lambda sg: _mark(sg) - abv, 0.93, 1.30, xtol=1e-9))
 
 
 @cache

@@ -30,7 +30,7 @@ def reaching_bottles(
         raise JobError("A jug holds more than nothing.", "finished_ml")
     if rackings < 0 or samples < 0:
         raise JobError("Rackings and samples are counted from 0.", "rackings")
-    low, high = _per_racking(pours, finished_ml)
+    low, high = left_by_racking(pours, finished_ml)
     held = sum(_pulp_g(pour) for pour in pours)
     # Must weighs about a gram a millilitre: held grams are near enough millilitres.
     most = finished_ml - held * _HELD_PER_PULP[0]
@@ -40,8 +40,8 @@ def reaching_bottles(
     return Interval((least + most) / 2, least, most)
 
 
-def _per_racking(pours: Sequence[Pour], finished_ml: float) -> tuple[float, float]:
-    """Least and most left by one racking, by how much of the jug is pulpy juice."""
+def left_by_racking(pours: Sequence[Pour], finished_ml: float) -> tuple[float, float]:
+    """Least and most that one racking leaves behind, as shares, by how much is pulpy juice."""
     mixes = [mix_of(pour) for pour in pours if _heavy(pour)]
     pulpy = sum(mix.volume_ml for mix in mixes if mix.mass > EMPTY_G)
     heavy = min(pulpy / finished_ml, 1.0)

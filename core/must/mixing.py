@@ -223,6 +223,19 @@ def make_must(pours: Sequence[Pour]) -> Must:
     """Mix the pours. Raises JobError, placed at `pours[i]…`, when one cannot be."""
     if not pours:
         raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
+    total, doubts, pulp = mixed(pours)
+    must = Must(total, tuple(doubts.values()), pulp)
+    total.sg  # noqa: B018 - says at once when it cannot be a drink
+    return must
+
+
+def mixed(pours: Sequence[Pour], each: str = "") -> tuple[Mix, dict[str, Mix], float]:
+    """What the pours bring: their sum, each doubt by its source, and pulp in g.
+
+    A doubt is one standard deviation. What is doubtful about a product is so wherever it goes;
+    how much of it went in is doubted pour by pour, named by `each` and its place. Raises
+    JobError, placed at `pours[i]…`, when one cannot be.
+    """
     total, pulp = NOTHING, 0.0
     doubts: dict[str, Mix] = defaultdict(lambda: NOTHING)
     for index, pour in enumerate(pours):
@@ -236,7 +249,7 @@ def make_must(pours: Sequence[Pour]) -> Must:
         pulp += mass * holds.pulp
         off = mass * amount_sd(pour.amount, pour.by_mass, pour.amount_by)
         # One pour of a thing may be short and the next brim-full.
-        doubts[f"{index}/amount"] = NOTHING.plus(whole, off)
+        doubts[f"{each}{index}/amount"] = NOTHING.plus(whole, off)
         for shift in holds.shifts:
             # Poured by volume, a denser drink also weighs more.
             more = (
@@ -252,9 +265,7 @@ def make_must(pours: Sequence[Pour]) -> Must:
                     more * holds.extract + mass * shift.extract,
                 )
             )
-    must = Must(total, tuple(doubts.values()), pulp)
-    total.sg  # noqa: B018 - says at once when it cannot be a drink
-    return must
+    return total, doubts, pulp
 
 
 def dry_sugar_g(pours: Sequence[Pour]) -> float:

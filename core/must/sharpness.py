@@ -25,10 +25,10 @@ def sharpness(pours: Sequence[Pour], volume_ml: float) -> Brought:
     A titration beats it. Syrups and honey count as none. Raises JobError for a pour that
     cannot be.
     """
-    return summed(pours, _acid_g, volume_ml)
+    return summed(pours, acid_g, volume_ml)
 
 
-def _acid_g(pour: Pour) -> tuple[float, float]:
+def acid_g(pour: Pour) -> tuple[float, float]:
     """Least and most acid in a pour, g as tartaric."""
     if pour.kind in _WITHOUT:
         return 0.0, 0.0

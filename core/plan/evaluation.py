@@ -105,11 +105,7 @@ def evaluate(recipe: Recipe) -> Evaluation:
     Raises JobError, placed in the recipe, for pours that cannot be or an aim that cannot
     be met.
     """
-    pours: Sequence[Pour] = tuple(item.pour for item in recipe.pours)
-    aim = recipe.must_aim()
-    if aim is not None:
-        pours = solve(pours, aim, recipe.tolerance_abv)
-    pours = [_as_known(pour, item.pack) for pour, item in zip(pours, recipe.pours, strict=True)]
+    pours = solved(recipe)
     must = make_must(pours)
     ends = finish(must, recipe.tolerance_abv)
     unpriced = tuple(
@@ -148,7 +144,7 @@ def evaluate(recipe: Recipe) -> Evaluation:
         glass,
     )
     return Evaluation(
-        tuple(pours),
+        pours,
         recipe.aim.names() if recipe.aim else (),
         must,
         ends,
@@ -164,7 +160,16 @@ def evaluate(recipe: Recipe) -> Evaluation:
     )
 
 
-def _as_known(pour: Pour, pack: Pack | None) -> Pour:
+def solved(recipe: Recipe) -> tuple[Pour, ...]:
+    """The pours with the amounts that meet the aim, where there is one. Raises JobError."""
+    pours: Sequence[Pour] = tuple(item.pour for item in recipe.pours)
+    aim = recipe.must_aim()
+    if aim is not None:
+        pours = solve(pours, aim, recipe.tolerance_abv)
+    return tuple(as_known(pour, item.pack) for pour, item in zip(pours, recipe.pours, strict=True))
+
+
+def as_known(pour: Pour, pack: Pack | None) -> Pour:
     """The pour, known to a carton where it is whole ones and nobody says otherwise."""
     if pour.amount_by or pack is None or pour.by_mass:
         return pour

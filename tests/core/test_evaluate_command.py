@@ -14,7 +14,7 @@ EXAMPLE = ROOT / "docs" / "formats" / "example-pear-pomegranate.json"
 def run(*arguments, text=None):
     # No database, no secret, no settings: it must not need any.
     return subprocess.run(
-        [sys.executable, "-m", "launch.evaluate", *arguments],
+        [sys.executable, "-m", "launch.ask", "evaluate", *arguments],
         input=text,
         capture_output=True,
         text=True,

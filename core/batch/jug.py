@@ -1,0 +1,134 @@
+"""A vessel, and bottles, with all that is known of what is in them."""
+
+from dataclasses import dataclass, field, replace
+from datetime import datetime
+from decimal import Decimal
+
+from core.batch.brew import Brew
+from core.batch.doses import Dosed
+from core.batch.doubts import Doubts
+from core.batch.events import Cared, Lot
+from core.batch.watch import Watch
+from core.must.mixing import Pour
+from core.plan.evaluation import Recipe
+
+# Less than this, or than this share of what was there, is dregs. Common practice.
+_LEFT_ML, _LEFT_SHARE = 100.0, 0.02
+
+
+@dataclass(frozen=True, slots=True)
+class Note:
+    """Something to be told: a code and a sentence."""
+
+    code: str
+    text: str
+
+
+@dataclass(slots=True)
+class Jug:
+    """A vessel and what is known of what is in it.
+
+    `unsettled` is the newest gravity (SG, event, standard deviation): what it means depends on
+    what is in by the time something else goes in or out. `fed` is what has gone in since, as
+    sucrose in g; `as_it_went` the jug before the last of it was poured on or bottled.
+    """
+
+    name: str
+    plan: Recipe | None
+    brew: Brew = field(default_factory=Brew)
+    doubts: Doubts = field(default_factory=Doubts)
+    held_back: Brew | None = None
+    dosed: Dosed = field(default_factory=Dosed)
+    pours: tuple[Pour, ...] = ()
+    money: Decimal | None = None
+    tolerance_abv: float | None = None
+    vessel_ml: float | None = None
+    ph: float | None = None
+    watch: Watch = field(default_factory=Watch)
+    pitched_at: datetime | None = None
+    unsettled: tuple[float, str, float] | None = None
+    read_at: datetime | None = None
+    fed: tuple[tuple[datetime, float], ...] = ()
+    # Whether sugar went in since anybody read it.
+    sugared: bool = False
+    racked: bool = False
+    clear: bool = False
+    bottled: bool = False
+    most_ml: float = 0.0
+    notes: list[Note] = field(default_factory=list)
+    as_it_went: "Jug | None" = None
+
+    def __post_init__(self) -> None:
+        if not self.doubts.brews:
+            self.doubts.brews.append(self.brew)
+
+    def copy(self) -> "Jug":
+        """As it is at this moment."""
+        return replace(
+            self,
+            brew=self.brew.copy(),
+            dosed=replace(self.dosed, said=set(self.dosed.said)),
+            watch=self.watch.copy(),
+            notes=list(self.notes),
+        )
+
+    @property
+    def emptied(self) -> bool:
+        """Whether next to nothing of what was there is left."""
+        if self.brew.empty:
+            return self.most_ml > 0
+        left = self.brew.drink().volume_ml
+        return left < _LEFT_ML or left < _LEFT_SHARE * self.most_ml
+
+    def note(self, code: str, text: str) -> None:
+        """Something to be told about it."""
+        self.notes.append(Note(code, text))
+
+    def pays(self, money: Decimal) -> None:
+        """What is in it has cost so much more."""
+        self.money = (self.money or Decimal(0)) + money
+
+    def pays_on(self, share: float) -> None:
+        """A share of it left for where it is drunk from, and its cost with it."""
+        if self.money is not None:
+            self.money *= 1 - Decimal(repr(share))
+
+    def follows(self, source: "Jug") -> None:
+        """An empty vessel goes on as the one that is poured into it."""
+        self.ph, self.tolerance_abv = source.ph, source.tolerance_abv
+        self.pitched_at, self.read_at = source.pitched_at, source.read_at
+        self.racked, self.clear = source.racked, source.clear
+        self.most_ml, self.bottled, self.as_it_went = 0.0, False, None
+
+    def blends(self, source: "Jug") -> None:
+        """What holds of both holds of the blend; of the rest the less safe side."""
+        known = [ph for ph in (self.ph, source.ph) if ph is not None]
+        self.ph = max(known) if len(known) == 2 else None
+        limits = [jug.tolerance_abv for jug in (self, source)]
+        self.tolerance_abv = max(x for x in limits if x is not None) if all(limits) else None
+        self.pitched_at = self.pitched_at or source.pitched_at
+        self.racked, self.clear = self.racked and source.racked, self.clear and source.clear
+        warm = [jug.watch.warmest_c for jug in (self, source)]
+        self.watch.warmest_c = min((c for c in warm if c is not None), default=None)
+
+
+@dataclass(slots=True)
+class FilledLot:
+    """Bottles as they were filled: what is in one lot, and how the jug stood then."""
+
+    lot: Lot
+    jug: str
+    at: datetime
+    before: Jug
+    brew: Brew
+    dosed: Dosed
+    primed_g_per_l: float
+    primed_with: str
+    left: int
+    place: str = ""
+    money: Decimal | None = None
+    cared: list[tuple[datetime, Cared]] = field(default_factory=list)
+
+    def pays(self, money: Decimal) -> None:
+        """What is in them has cost so much more."""
+        self.money = (self.money or Decimal(0)) + money

@@ -1,0 +1,381 @@
+"""Every figure of a jug from its folded journal: now, what may be closed, lots, what is due."""
+
+import math
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+from decimal import Decimal
+
+from core.batch.brew import EATEN, FERMENT, drink_of, sugar_left_g_per_l
+from core.batch.judge import Judged, judged
+from core.batch.jug import FilledLot, Jug, Note
+from core.batch.watch import days_between
+from core.batch.world import World
+from core.bottle.closing import Closing, Contents, PrimedBy, closing, label_says
+from core.bottle.pressure import MOST_VOLUMES, RATED_AT_C, gauge_pressure_bar
+from core.bottle.priming import residual_volumes
+from core.errors import JobError
+from core.ferment.finish import Finish
+from core.ferment.progress import days_in_words
+from core.ferment.yeast import DAP_LIMIT_G_PER_L
+from core.finish.pasteurising import ENOUGH_PU, pasteurisation_units
+from core.finish.stabilising import SORBIC_LIMIT_MG_PER_L, TOTAL_SO2_LIMIT_MG_PER_L
+from core.interval import Interval
+from core.measure.money import money
+from core.must.acidity import PH_LIMIT, PH_WARN
+from core.plan.glass import GlassPlan
+from core.tables import CLOSURES, Closure
+
+# A gravity read so long ago is still the jug's. Common practice.
+_STILL_TRUE_DAYS = 1.0
+# How a ferment that nobody has read goes on: most of it in so many days. Common practice.
+_USUAL_TAIL_DAYS = 4.0
+# Below this it all but stops, and a label says that it has to stay there. Common practice.
+_COLD_C = 4.0
+_MOST_ABV = 20.0
+
+
+@dataclass(frozen=True, slots=True)
+class Now:
+    """What is in the vessel, with its lees, at 20 °C; `measured` where a reading settles it."""
+
+    volume_ml: Interval
+    sg: Interval
+    measured: bool
+    abv: Interval
+    sugar_g_per_l: Interval
+    acid_g_per_l: Interval
+    ph: float | None
+    so2_added_mg_per_l: float
+    sorbic_acid_mg_per_l: float
+    nitrogen_added_mg_per_l: float
+    cost: Decimal | None
+    cost_per_litre: Decimal | None
+
+
+@dataclass(frozen=True, slots=True)
+class BottledLot:
+    """Bottles of one filling: how many are left, strength, gas, and what a label says."""
+
+    filled: FilledLot
+    abv: Interval
+    closing: Closing
+    pressure_bar: tuple[float, ...]
+    cost_each: Decimal | None
+    label_says: tuple[str, ...]
+    held: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Due:
+    """Something to do between two moments, and why."""
+
+    what: str
+    since: datetime
+    until: datetime
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Life:
+    """A jug as of a moment. `now` is None of one that is empty; `closing` judges it unprimed in
+    every bottle and closure there is."""
+
+    jug: Jug
+    at: datetime | None
+    now: Now | None
+    verdict: Judged
+    closing: tuple[tuple[Closure, Closing], ...]
+    lots: tuple[BottledLot, ...]
+    due: tuple[Due, ...]
+    warnings: tuple[Note, ...]
+
+
+def life(world: World, name: str, at: datetime | None) -> Life:
+    """All there is to say of one jug of a folded journal, as of `at` (None: nothing happened)."""
+    jug = world.jugs[name]
+    verdict = judged(jug)
+    now = _now(jug, verdict, at) if not jug.brew.empty else None
+    lots = tuple(bottled_lot(filled) for filled in world.lots.values() if filled.jug == name)
+    contents = contents_of(jug, verdict)
+    return Life(
+        jug,
+        at,
+        now,
+        verdict,
+        tuple((row, closing(contents, row)) for row in CLOSURES.values())
+        if contents is not None
+        else (),
+        lots,
+        _due(jug, verdict, at),
+        _warnings(jug, verdict, now, lots),
+    )
+
+
+def _now(jug: Jug, verdict: Judged, at: datetime | None) -> Now:
+    brew = jug.brew
+    measured = _measured(jug, verdict, at)
+    volume = brew.volume_ml
+    sg, abv, sugar = brew.sg, brew.abv, brew.sugar_g_per_l
+    goes_on = verdict.progress is not None and verdict.code != "stabilised"
+    if not measured and goes_on and verdict.ends is not None:
+        sg, abv, sugar = _by_forecast(jug, verdict.ends, at)
+    litres = volume.value / 1000
+    return Now(
+        volume,
+        sg,
+        measured,
+        abv,
+        sugar,
+        brew.acid_g_per_l,
+        jug.ph,
+        jug.dosed.so2_mg / litres,
+        jug.dosed.sorbic_mg / litres,
+        jug.dosed.nitrogen_mg / litres,
+        money(jug.money) if jug.money is not None else None,
+        money(jug.money / Decimal(repr(litres))) if jug.money is not None else None,
+    )
+
+
+def _measured(jug: Jug, verdict: Judged, at: datetime | None) -> bool:
+    """Whether a reading says what is in it now."""
+    if jug.read_at is None or jug.sugared:
+        return False
+    if verdict.progress is None or verdict.stopped or at is None:
+        return True
+    return days_between(jug.read_at, at) <= _STILL_TRUE_DAYS
+
+
+def _by_forecast(
+    jug: Jug, ends: Finish, at: datetime | None
+) -> tuple[Interval, Interval, Interval]:
+    """Gravity, strength and sugar since anybody looked: anywhere from then to the end of it."""
+    brew = jug.brew
+    litres = drink_of(brew.parts).volume_ml / 1000
+    end = brew.parts[FERMENT] - ends.residual_sugar_g_per_l * litres * brew.mix.as_sucrose
+    to_go = max(float(end - brew.parts[EATEN]), 0.0)
+    since = max((when for when in (jug.read_at, jug.pitched_at) if when is not None), default=at)
+    fed = min(sum(grams for _, grams in jug.fed), to_go)
+    gone = (to_go - fed) * _gone(since, at)
+    for when, grams in jug.fed:
+        gone += min(grams, fed) * _gone(when, at)
+    likely, last = brew.eaten(min(gone, to_go)), brew.eaten(to_go)
+
+    def across(one: Interval, middle: Interval, other: Interval) -> Interval:
+        return Interval(middle.value, min(one.low, other.low), max(one.high, other.high))
+
+    return (
+        across(brew.sg, likely.sg, last.sg),
+        across(brew.abv, likely.abv, last.abv),
+        across(brew.sugar_g_per_l, likely.sugar_g_per_l, last.sugar_g_per_l),
+    )
+
+
+def _gone(since: datetime | None, at: datetime | None) -> float:
+    """What share of what can ferment has by then."""
+    days = max(days_between(since, at), 0.0) if since and at else 0.0
+    return -math.expm1(-days / _USUAL_TAIL_DAYS)
+
+
+def contents_of(jug: Jug, verdict: Judged) -> Contents | None:
+    """What of the jug has to be counted in a closed bottle; None where nothing is in it."""
+    if jug.brew.empty:
+        return None
+    warmest = jug.watch.warmest_c
+    if warmest is None:
+        warmest = (jug.plan.glass or GlassPlan("dry_still")).warmest_c if jug.plan else 20.0
+    drink = jug.brew.drink()
+    left = max(sugar_left_g_per_l(jug.brew.parts), 0.0) * jug.brew.mix.as_sucrose
+    high = jug.brew.sugar_g_per_l.high * jug.brew.mix.as_sucrose
+    found = verdict.progress
+    if found is None or jug.watch.sweetened:
+        may = max(high, found.sugar_left_g_per_l.high if found else 0.0)
+    elif verdict.proven:
+        may = found.may_still_ferment_g_per_l
+    else:
+        may = max(high, found.may_still_ferment_g_per_l)
+    will = 0.0
+    if not verdict.stopped and verdict.ends is not None:
+        will = max(left - verdict.ends.residual_sugar_g_per_l, 0.0)
+    tried = jug.dosed.sorbic_mg > 0 or jug.dosed.so2_mg > 0
+    # Sulphite alone is there for the malic acid; sugar it was never asked to hold.
+    lacks = verdict.unmet if jug.dosed.sorbic_mg > 0 else ()
+    litres = drink.volume_ml / 1000
+    return Contents(
+        residual_volumes(min(max(warmest, 0.0), 50.0)),
+        may,
+        will,
+        0.0 if jug.dosed.so2_mg > 0 else jug.dosed.malic_g / litres,
+        tried and verdict.code == "stabilised",
+        lacks,
+        _unproven(verdict),
+    )
+
+
+def _unproven(verdict: Judged) -> str:
+    """Why so much sugar has to be counted, and the way out."""
+    if verdict.proven or verdict.progress is None:
+        return "" if verdict.proven else "It has not fermented yet."
+    if verdict.dry:
+        rest = verdict.progress.rest
+        wait = days_in_words(rest.needs_days - rest.equal_days)
+        return (
+            f"It looks dry and is not proven: the same reading {wait} from the last one would"
+            " prove it."
+        )
+    if verdict.code == "stopped_sweet":
+        return (
+            "The yeast gave up with sugar left, and that stop is not stable: stabilise it, or take"
+            " vented caps and the fridge."
+        )
+    if verdict.stopped:
+        return "It stopped with sugar left, and may go on: get it going again first."
+    return "It is still fermenting: wait until the readings prove it dry."
+
+
+def bottled_lot(filled: FilledLot) -> BottledLot:
+    """A lot as it is closed: gas, pressure, word and label."""
+    before = filled.before
+    verdict = judged(before)
+    contents = contents_of(before, verdict)
+    if contents is None:
+        raise JobError("Nothing was in the jug.", filled.lot.id)
+    lot = filled.lot
+    heated = _heated(filled)
+    if heated is not None:
+        contents = replace(contents, held=heated == (), unmet=heated)
+    primed = PrimedBy(min(filled.primed_g_per_l, 100.0), filled.primed_with)
+    word = closing(contents, lot.closure, primed)
+    brew = filled.brew
+    if primed.g_per_l and not contents.held:
+        brew = brew.eaten(filled.primed_g_per_l * lot.volume_ml / 1000)
+    abv = brew.abv if not brew.empty else Interval(0.0, 0.0, 0.0)
+    strength = min(abv.value, _MOST_ABV)
+    so2 = before.dosed.so2_mg / (before.brew.drink().volume_ml / 1000)
+    says = label_says(word, primed, so2, bool(lot.against_advice))
+    cold = any(
+        cared.did == "held_at"
+        and cared.temperature_c is not None
+        and cared.temperature_c <= _COLD_C
+        for _, cared in filled.cared
+    )
+    return BottledLot(
+        filled,
+        abv,
+        word,
+        tuple(
+            gauge_pressure_bar(min(word.worst_volumes, MOST_VOLUMES), celsius, strength)
+            for celsius in RATED_AT_C
+        )
+        if word.limit_volumes is not None
+        else (),
+        money(filled.money / lot.count) if filled.money is not None and lot.count else None,
+        (*says, *sorted(before.dosed.said), *(["keep_cold"] if cold else [])),
+        contents.held,
+    )
+
+
+def _heated(filled: FilledLot) -> tuple[str, ...] | None:
+    """What lacks before heat in the bottle holds it; None where nobody heated it."""
+    units = sum(
+        pasteurisation_units(cared.core_c or 0.0, cared.minutes or 0.0)
+        for _, cared in filled.cared
+        if cared.did == "heated"
+    )
+    if not units:
+        return None
+    lacks = []
+    if units < ENOUGH_PU:
+        lacks.append(f"{units:.0f} PU of heat are fewer than the {ENOUGH_PU:.0f} it takes")
+    ph = filled.before.ph
+    if ph is None:
+        lacks.append("nobody has measured its pH, and heat is no cure above 4.6")
+    elif ph > PH_LIMIT:
+        lacks.append(f"at pH {ph:.1f} heat like this is no cure")
+    return tuple(lacks)
+
+
+def _due(jug: Jug, verdict: Judged, at: datetime | None) -> tuple[Due, ...]:
+    """What comes next, and by when."""
+    if at is None:
+        return ()
+    found = verdict.progress
+
+    def soon(what: str, first: float, last: float, why: str, since: datetime | None = None) -> Due:
+        start = (since or at) + timedelta(days=first)
+        start = max(start, at) if since is None else start
+        return Due(what, start, (since or at) + timedelta(days=last), why)
+
+    match verdict.code:
+        case "planned":
+            return (
+                (soon("pitch", 0, 1, "The must stands without yeast."),)
+                if not jug.brew.empty
+                else ()
+            )
+        case "pitched" | "going":
+            return (soon("read", 2, 3, "To see how it runs.", jug.read_at or jug.pitched_at),)
+        case "not_started":
+            return (soon("warm_and_repitch", 0, 1, "Two days and it has not fallen."),)
+        case "slow":
+            return (soon("warm_and_swirl", 0, 1, "It falls by less than 2 points a day."),)
+        case "near" | "dry" if verdict.read_again_at is not None and not verdict.proven:
+            since = verdict.read_again_at
+            return (
+                Due("read", since, since + timedelta(days=2), "The same reading then proves it."),
+            )
+        case "dry":
+            return (soon("rack_or_bottle", 0, 14, "It is dry, and proven."),)
+        case "restarted" | "stopped_short":
+            return (soon("read", 3, 4, found.headline if found else ""),)
+        case "stopped_sweet":
+            return (soon("stabilise_or_chill", 0, 3, "Sugar is left, and the stop is not stable."),)
+        case "stabilised":
+            return (soon("look", 14, 21, "Two weeks warm show whether it holds."),)
+        case _:
+            return ()
+
+
+def _warnings(
+    jug: Jug, verdict: Judged, now: Now | None, lots: tuple[BottledLot, ...]
+) -> tuple[Note, ...]:
+    told = list(jug.notes)
+    if now is not None:
+        dap = jug.dosed.dap_mg / now.volume_ml.value
+        if dap > DAP_LIMIT_G_PER_L:
+            told.append(
+                Note("dap_over_limit", f"{dap:.1f} g/L of DAP is more than {DAP_LIMIT_G_PER_L:g}.")
+            )
+        if now.so2_added_mg_per_l > TOTAL_SO2_LIMIT_MG_PER_L:
+            told.append(
+                Note("so2_over_limit", f"{now.so2_added_mg_per_l:.0f} mg/L of SO2 is a great deal.")
+            )
+        if now.sorbic_acid_mg_per_l > SORBIC_LIMIT_MG_PER_L * 1.0001:
+            told.append(
+                Note(
+                    "sorbate_over_limit",
+                    f"{now.sorbic_acid_mg_per_l:.0f} mg/L of sorbic acid is more than"
+                    f" {SORBIC_LIMIT_MG_PER_L:.0f}.",
+                )
+            )
+        if jug.dosed.sorbic_mg > 0 and jug.dosed.so2_mg <= 0:
+            told.append(
+                Note("sorbate_alone", "Sorbate without sulphite tastes of geraniums in time.")
+            )
+    if jug.ph is not None and jug.ph >= PH_WARN and now is not None:
+        code = "ph_past_limit" if jug.ph > PH_LIMIT else "ph_high"
+        told.append(
+            Note(code, f"pH {jug.ph:.2f}: below {PH_WARN} is safe; more acid, or keep it cold.")
+        )
+    if verdict.unmet and jug.dosed.sorbic_mg > 0:
+        told.append(Note("not_held", f"Nothing holds its sugar back: {'; '.join(verdict.unmet)}."))
+    if "xylitol" in jug.dosed.said:
+        told.append(Note("xylitol", "Xylitol is poisonous to dogs: say so on the label."))
+    for lot in lots:
+        name = lot.filled.lot.id
+        if lot.held and lot.filled.primed_g_per_l > 0:
+            told.append(
+                Note("primed_but_stabilised", f"Lot {name} is stabilised: its priming stays flat.")
+            )
+        if lot.closing.word == "do_not":
+            told.append(Note("lot_do_not", f"Lot {name}: {lot.closing.why}"))
+    return tuple(told)

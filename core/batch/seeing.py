@@ -1,0 +1,159 @@
+"""What is read, measured and noticed, and what it says of what is in the jug."""
+
+from core.batch import brew as grams
+from core.batch.brew import Array, drink_of
+from core.batch.events import Cared, Event, Measured, Noticed, Pitched, Read
+from core.batch.jug import Jug
+from core.batch.watch import days_between
+from core.batch.world import World, not_empty
+from core.errors import JobError
+from core.ferment.reading import MOST_PITCHING_C
+from core.ferment.refractometer import while_fermenting
+from core.ferment.strength import sg_from_mark
+from core.interval import Z90
+from core.measure.density import brix_from_sg, sg_from_brix
+from core.measure.scales import sg_from_baume, sg_read_at
+from core.must.composition import READING_SD
+
+# A volume read at the mark: 2 %, nine times in ten. Common practice.
+MARK_SD = 0.02 / Z90
+# Yeast shows nothing for so long: what is read until then is the must.
+_LAG_DAYS = 0.5
+_FALLEN = 0.002
+_SCALES = {
+    "sg": lambda figure: figure,
+    "brix": sg_from_brix,
+    "baume": sg_from_baume,
+    "potential_abv": sg_from_mark,
+}
+
+
+def pitched(world: World, jug: Jug, event: Event, what: Pitched) -> None:
+    """Yeast goes in: the ferment begins, or goes on with another yeast's limit."""
+    not_empty(jug, "pitch into")
+    if what.tolerance_abv is not None:
+        jug.tolerance_abv = what.tolerance_abv
+    if what.temperature_c is not None:
+        jug.watch.warmed(what.temperature_c)
+        if what.temperature_c > MOST_PITCHING_C:
+            jug.note(
+                "pitched_warm",
+                f"The must was {what.temperature_c:g} °C: yeast wants less than"
+                f" {MOST_PITCHING_C:g}, and may not have lived.",
+            )
+    if jug.pitched_at is None:
+        jug.pitched_at = event.at
+        if not jug.watch.readings:
+            jug.watch.restart(event.at, jug.brew.drink().sg)
+
+
+def read(world: World, jug: Jug, event: Event, what: Read) -> None:
+    """A gravity: of the must at the start, or of what is left of its sugar later on."""
+    not_empty(jug, "read")
+    sg, deviation = at_20(jug, what)
+    if _of_the_must(jug, event, sg):
+        _narrow(world, jug, sg, deviation)
+    else:
+        jug.unsettled = (sg, event.id, deviation)
+    jug.watch.read(event.at, sg)
+    jug.read_at, jug.fed, jug.sugared = event.at, (), False
+    if what.taken_ml:
+        world.settled(jug)
+        world.lose(jug, event, "samples", world.share(jug, what.taken_ml, "what.sample_ml"))
+
+
+def _of_the_must(jug: Jug, event: Event, sg: float) -> bool:
+    """Whether it was read before yeast had done anything."""
+    if jug.brew.parts[grams.EATEN] != 0 or jug.unsettled is not None:
+        return False
+    first = jug.watch.readings[:1]
+    if first and first[0].seen and sg <= jug.watch.first_sg - _FALLEN:
+        return False
+    return jug.pitched_at is None or days_between(jug.pitched_at, event.at) <= _LAG_DAYS
+
+
+def _narrow(world: World, jug: Jug, sg: float, deviation: float) -> None:
+    expected = jug.brew.sg
+    if not jug.doubts.narrow(jug.brew, _sg, sg, deviation):
+        jug.note(
+            "reading_surprises",
+            f"It read {sg:.3f} where {expected.low:.3f} to {expected.high:.3f} was expected: was"
+            " the jug fuller or emptier, the sugar all dissolved, the sample still?",
+        )
+
+
+def at_20(jug: Jug, what: Read) -> tuple[float, float]:
+    """The gravity at 20/20 behind what was seen, and its standard deviation.
+
+    A refractometer is worked back by the must's own Brix once something has fermented. Raises
+    JobError for a scale it does not have, or what no instrument shows.
+    """
+    tool = what.instrument
+    if tool.kind == "hydrometer":
+        shown = _SCALES[what.scale](what.figure) - tool.offset
+        return sg_read_at(shown, what.temperature_c, tool.calibrated_c), READING_SD
+    if what.scale != "brix":
+        raise JobError("A refractometer is read in brix.", "what.brix")
+    first = brix_from_sg(jug.brew.mix.sg)
+    begun = jug.pitched_at is not None or jug.brew.parts[grams.EATEN] > 0
+    if not begun or what.figure >= first:
+        return sg_from_brix(what.figure), READING_SD
+    behind = while_fermenting(first, what.figure, jug.brew.mix.as_sucrose).sg
+    return behind.value, (behind.high - behind.low) / (2 * Z90)
+
+
+def measured(world: World, jug: Jug, event: Event, what: Measured) -> None:
+    """pH, acidity, warmth, and how much there is by the mark."""
+    if what.ph is not None:
+        jug.ph = what.ph
+    if what.temperature_c is not None:
+        jug.watch.warmed(what.temperature_c)
+    if what.ta_g_per_l is not None:
+        not_empty(jug, "titrate")
+        acid = what.ta_g_per_l * world.settled(jug).brew.drink().volume_ml / 1000
+        jug.brew.know(grams.ACID, acid)
+    volume = what.volume_ml
+    if what.fill is not None:
+        if jug.vessel_ml is None:
+            raise JobError("Say how much the vessel holds, or give volume_ml.", "what.fill")
+        volume = what.fill * jug.vessel_ml
+    if volume is not None:
+        not_empty(jug, "measure", "what.volume_ml")
+        _at_the_mark(world, world.settled(jug), event, volume)
+
+
+def _at_the_mark(world: World, jug: Jug, event: Event, volume: float) -> None:
+    there = jug.brew.volume_ml
+    if volume <= 0:
+        raise JobError("A jug holds more than nothing.", "what.volume_ml")
+    if volume < there.value:
+        # Less than the sum is a loss without a name.
+        world.lose(jug, event, "unnamed", 1 - volume / there.value)
+    elif volume > there.high + Z90 * MARK_SD * volume:
+        jug.note(
+            "more_than_went_in",
+            f"{volume:.0f} ml at the mark is more than the {there.low:.0f} to {there.high:.0f} ml"
+            " that went in: was something not written down?",
+        )
+    jug.doubts.narrow(jug.brew, _volume, volume, MARK_SD * volume)
+
+
+def noticed(world: World, jug: Jug, event: Event, what: Noticed) -> None:
+    """Whether it is clear is all that a figure rests on."""
+    jug.clear = jug.clear or "clear" in what.chips
+
+
+def cared(world: World, jug: Jug, event: Event, what: Cared) -> None:
+    """A lot heated or held cold, or the jug moved to where it is warmer or colder."""
+    if what.lot is not None:
+        world.lot(jug, what.lot).cared.append((event.at, what))
+    elif what.did == "held_at" and what.temperature_c is not None:
+        jug.watch.warmed(what.temperature_c)
+
+
+def _sg(parts: Array) -> float:
+    return drink_of(parts).sg
+
+
+def _volume(parts: Array) -> float:
+    return drink_of(parts).volume_ml

@@ -1,0 +1,122 @@
+"""Every jug and bottle while a journal is folded, and what all that happens to them shares."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from datetime import datetime
+from decimal import Decimal
+
+from core.batch import brew as grams
+from core.batch.brew import Array, no_parts, parts_of
+from core.batch.doses import Dosed
+from core.batch.events import Event
+from core.batch.judge import judged
+from core.batch.jug import FilledLot, Jug
+from core.cost.costing import packs_used
+from core.errors import JobError
+from core.interval import sd_of_range90
+from core.must.mixing import mix_of, mixed
+from core.must.sharpness import acid_g, malic_g_per_l
+from core.plan.evaluation import PricedPour
+
+
+@dataclass(slots=True)
+class World:
+    """What there is, by name; a lot by its jug's name and its own. `flows` says from which jug
+    drink ran into which, `gone` grams by what took them."""
+
+    jugs: dict[str, Jug] = field(default_factory=dict)
+    lots: dict[tuple[str, str], FilledLot] = field(default_factory=dict)
+    flows: dict[str, set[str]] = field(default_factory=dict)
+    gone: dict[str, Array] = field(default_factory=dict)
+    gone_doses: Dosed = field(default_factory=Dosed)
+
+    def run_together(self, one: Jug, other: Jug) -> None:
+        """Their drink shares its doubts from now on."""
+        gone = other.doubts
+        if gone is one.doubts:
+            return
+        one.doubts.join(gone)
+        for jug in self.jugs.values():
+            if jug.doubts is gone:
+                jug.doubts = one.doubts
+
+    def pour(self, jug: Jug, item: PricedPour, name: str) -> None:
+        """Grams, acid and money into a jug; `name` sets this pour's amount apart from others."""
+        pour = item.pour
+        mix, doubts, _ = mixed([pour], f"{name}/")
+        low, high = acid_g(pour)
+        jug.brew.parts = jug.brew.parts + parts_of(mix, (low + high) / 2)
+        for source, shift in doubts.items():
+            jug.doubts.about(jug.brew, f"{jug.name}: {source}", parts_of(shift))
+        if high > low:
+            sour = no_parts()
+            sour[grams.ACID] = sd_of_range90(low, high)
+            jug.doubts.about(jug.brew, f"{jug.name}: {pour.name}/acid", sour)
+        if mix.mass > 0:
+            jug.dosed.malic_g += malic_g_per_l([pour], 1000.0)
+        if item.pack is not None and pour.amount:
+            jug.pays(item.pack.price * Decimal(repr(packs_used(pour, item.pack))))
+        jug.pours = (*jug.pours, pour)
+
+    def settled(self, jug: Jug) -> Jug:
+        """The jug, what was read last settled: before anything else goes in or out."""
+        if jug.unsettled is not None:
+            sg, name, deviation = jug.unsettled
+            jug.unsettled = None
+            jug.doubts.settle(jug.brew, sg, f"{name}/reading", deviation)
+        return jug
+
+    def share(self, jug: Jug, taken_ml: float, at: str) -> float:
+        """What share of the jug so many ml are. Raises JobError for more than may be there."""
+        volume = jug.brew.drink().volume_ml
+        if taken_ml > volume and taken_ml > jug.brew.volume_ml.high:
+            raise JobError(f"{taken_ml:.0f} ml is more than the {volume:.0f} ml in this jug.", at)
+        return min(taken_ml / volume, 1.0)
+
+    def lose(
+        self, jug: Jug, event: Event, where: str, share: float, deviation: float = 0.0
+    ) -> None:
+        """A share of it is gone, give or take; what it cost stays with the rest."""
+        whole = jug.brew.parts
+        self.gone[where] = self.gone.get(where, no_parts()) + jug.brew.take(share).parts
+        self.gone_doses.add(jug.dosed.take(share))
+        if deviation:
+            jug.doubts.about(jug.brew, f"{event.id}/left", -deviation * whole)
+
+    def change(self, jug: Jug, at: datetime, goes_in: Callable[[], None], ferments: bool) -> None:
+        """Let something go in; the stem reads otherwise from then on."""
+        before = None if jug.brew.empty else jug.brew.drink().sg
+        sugar = jug.brew.parts[grams.FERMENT] - jug.brew.parts[grams.EATEN]
+        goes_in()
+        if jug.brew.empty:
+            return
+        drink = jug.brew.drink()
+        jug.most_ml = max(jug.most_ml, drink.volume_ml)
+        if ferments and (jug.pitched_at is not None or jug.watch.readings):
+            jug.watch.restart(at, drink.sg)
+            more = jug.brew.parts[grams.FERMENT] - jug.brew.parts[grams.EATEN] - sugar
+            jug.fed = (*jug.fed, (at, float(max(more, 0.0))))
+        elif before is not None:
+            jug.watch.shifted(drink.sg - before)
+
+    def stabilised(self, jug: Jug) -> bool:
+        """Whether it stands still, and sulphite and sorbate hold it there."""
+        return not jug.brew.empty and judged(self.settled(jug)).code == "stabilised"
+
+    def lot(self, jug: Jug, name: str) -> FilledLot:
+        """A lot of this jug. Raises JobError for none."""
+        lot = self.lots.get((jug.name, name))
+        if lot is None:
+            raise JobError(f"There is no lot “{name}” of this jug.", "what.lot")
+        return lot
+
+
+def not_empty(jug: Jug, to: str, at: str = "what") -> None:
+    """Raises JobError when there is nothing in the jug to do it to."""
+    if jug.brew.empty:
+        raise JobError(f"There is nothing in this jug to {to}.", at)
+
+
+def ferments(item: PricedPour) -> bool:
+    """Whether there is sugar in it that yeast eats."""
+    return mix_of(item.pour).ferment > 0

@@ -1,0 +1,474 @@
+"""One event of a jug's journal, from its parsed JSON: the only reader of `what` there is."""
+
+import hashlib
+import json
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import replace
+from datetime import datetime
+from typing import Any, cast
+
+from core import tables
+from core.batch.doses import DOSES, MADE_OF
+from core.batch.events import (
+    Added,
+    Bottled,
+    Cared,
+    Dosed,
+    Event,
+    Instrument,
+    Lot,
+    LotMoved,
+    Measured,
+    Noticed,
+    Pitched,
+    Poured,
+    Priming,
+    Racked,
+    Read,
+    Struck,
+    Tasted,
+    Transferred,
+    What,
+)
+from core.bottle.closing import closure_of
+from core.errors import JobError
+from core.files.fields import at_key, finite, key_of, list_of, mapping, number_of, text_of
+from core.files.recipe_file import read_pour
+from core.finish.stabilising import TABLET_G
+from core.measure.spoons import from_spoons
+from core.must.mixing import MOST_ML
+
+_MOST_WORDS = 10_000
+_MOST_CHIPS = 50
+_MOST_LOTS = 100
+_MOST_BOTTLES = 10_000
+_USUAL_SAMPLE_ML = 100.0
+# What each scale can show, lowest and highest.
+_SCALES = {
+    "sg": (0.9, 1.3),
+    "brix": (-10.0, 70.0),
+    "baume": (-5.0, 45.0),
+    "potential_abv": (-5.0, 30.0),
+}
+_POUR = (
+    *("name", "kind", "volume_ml", "mass_g", "amount_by", "price", "pack_ml", "pack_g"),
+    *("fruit", "sugar", "acid", "tannin", "label", "measured_sg", "juice_percent"),
+    *("ingredients", "label_on", "price_on"),
+)
+_LABEL = ("sugars_g", "per_ml", "per_g")
+_YEARS = (1970, 2200)
+
+Fields = Mapping[str, Any]
+
+
+def read_event(data: object, jug: str, place: str, index: int = 0) -> Event:
+    """An event of that jug. One without an id gets one made from its content and its place.
+
+    Raises JobError naming the place for a kind, a key or a figure that cannot be.
+    """
+    fields = mapping(data, place, "an event")
+    kind = key_of(fields, "kind", place) or ""
+    if kind not in _READERS:
+        raise JobError(
+            f"“{kind}” is not something that happens to a jug: one of {', '.join(_READERS)}.",
+            f"{place}.kind",
+        )
+    at = _moment(fields.get("at"), f"{place}.at")
+    inside = f"{place}.what"
+    what = mapping(
+        fields["what"] if fields.get("what") is not None else {}, inside, "what happened"
+    )
+    reader, keys = _READERS[kind]
+    _only(what, keys, inside)
+    return Event(
+        text_of(fields, "id", place) or _made_id(fields, jug, index),
+        jug,
+        at,
+        reader(what, inside),
+        text_of(fields, "note", place, _MOST_WORDS) or "",
+        text_of(fields, "by", place) or "",
+        place,
+    )
+
+
+def _made_id(fields: Fields, jug: str, index: int) -> str:
+    content = json.dumps([jug, index, fields], sort_keys=True, default=str)
+    return hashlib.sha256(content.encode(errors="surrogatepass")).hexdigest()[:32]
+
+
+def _moment(value: object, at: str) -> datetime:
+    try:
+        moment = datetime.fromisoformat(value) if isinstance(value, str) else None
+    except ValueError:
+        moment = None
+    if moment is None or moment.tzinfo is None or not _YEARS[0] <= moment.year <= _YEARS[1]:
+        raise JobError("Write when with its offset, like 2026-09-01T18:00:00Z.", at)
+    return moment
+
+
+def read_moment(value: object, at: str = "at") -> datetime:
+    """A moment with its offset (RFC 3339). Raises JobError, placed, for another."""
+    return _moment(value, at)
+
+
+def _only(fields: Fields, keys: Iterable[str], place: str) -> None:
+    """Refuse what is not known: a typo in what safety rests on must not pass."""
+    for key in fields:
+        if key not in keys:
+            known = ", ".join(keys) or "nothing"
+            raise JobError(f"“{key}” is not known here: {known}.", at_key(place, str(key)))
+
+
+def _pitched(what: Fields, at: str) -> What:
+    return Pitched(
+        number_of(what, "yeast_g", at, most=10_000),
+        text_of(what, "yeast", at),
+        number_of(what, "tolerance_abv", at, above=0, most=25),
+        _one_of(what, "method", at, ("dry", "rehydrated", "starter", "lees"), "dry"),
+        _celsius(what, "temperature_c", at, -5, 60),
+    )
+
+
+def _read(what: Fields, at: str) -> What:
+    given = [scale for scale in _SCALES if what.get(scale) is not None]
+    if len(given) != 1:
+        raise JobError(f"Give what it read, as one of {', '.join(_SCALES)}.", at)
+    scale = given[0]
+    low, high = _SCALES[scale]
+    figure = _figure(what, scale, at, low, high)
+    assert figure is not None
+    temperature = _celsius(what, "temperature_c", at, 0, 40)
+    sample = _one_of(what, "sample", at, ("returned", "drunk", "set_aside"), "returned")
+    taken = number_of(what, "sample_ml", at, most=MOST_ML)
+    if taken is not None and sample == "returned":
+        raise JobError(
+            "A sample put back takes nothing: say drunk or set_aside.", f"{at}.sample_ml"
+        )
+    return Read(
+        figure,
+        cast(Any, scale),
+        20.0 if temperature is None else temperature,
+        _instrument(what, at),
+        0.0 if sample == "returned" else _USUAL_SAMPLE_ML if taken is None else taken,
+        _texts(what, "seen", at),
+    )
+
+
+def _instrument(what: Fields, at: str) -> Instrument:
+    if what.get("instrument") is None:
+        return Instrument()
+    inside = f"{at}.instrument"
+    fields = mapping(what["instrument"], inside, "an instrument")
+    _only(fields, ("kind", "calibrated_c", "offset"), inside)
+    kind = _one_of(fields, "kind", inside, ("hydrometer", "refractometer"), "hydrometer")
+    calibrated = _celsius(fields, "calibrated_c", inside, 0, 40)
+    return Instrument(
+        cast(Any, kind),
+        20.0 if calibrated is None else calibrated,
+        _figure(fields, "offset", inside, -0.05, 0.05) or 0.0,
+    )
+
+
+def _measured(what: Fields, at: str) -> What:
+    measured = Measured(
+        number_of(what, "ph", at, above=0, most=14),
+        number_of(what, "ta_g_per_l_tartaric", at, most=100),
+        number_of(what, "fill", at, most=2),
+        _celsius(what, "temperature_c", at, -20, 60),
+        number_of(what, "volume_ml", at, above=0, most=MOST_ML),
+    )
+    if measured == Measured():
+        raise JobError("Say what was measured: ph, ta, fill, temperature_c or volume_ml.", at)
+    return measured
+
+
+def _poured(what: Fields, at: str) -> What:
+    return Poured(_pour(what, at))
+
+
+def _added(what: Fields, at: str) -> What:
+    if what.get("held_back") is not None:
+        if what["held_back"] is not True or what.get("pour") is not None:
+            raise JobError("Write “held_back”: true by itself, or a pour.", f"{at}.held_back")
+        return Added(None)
+    return Added(_pour(what, at))
+
+
+def _pour(fields: Fields, at: str) -> Any:
+    inside = f"{at}.pour"
+    pour = mapping(fields.get("pour"), inside, "a pour")
+    _only(pour, _POUR, inside)
+    if isinstance(pour.get("label"), Mapping):
+        _only(pour["label"], _LABEL, f"{inside}.label")
+    return read_pour(pour, inside)
+
+
+def _dosed(what: Fields, at: str) -> What:
+    dose = key_of(what, "dose", at) or ""
+    if dose not in DOSES:
+        raise JobError(f"“{dose}” is not dosed here: one of {', '.join(DOSES)}.", f"{at}.dose")
+    mass = number_of(what, "mass_g", at, most=10_000)
+    volume = number_of(what, "volume_ml", at, most=MOST_ML)
+    tablets = number_of(what, "tablets", at, most=1000)
+    each = number_of(what, "tablet_g", at, above=0, most=100)
+    if sum(amount is not None for amount in (mass, volume, tablets)) != 1:
+        raise JobError("How much: one of mass_g, volume_ml or tablets.", at)
+    if tablets is not None:
+        mass = tablets * (TABLET_G if each is None else each)
+    elif each is not None:
+        raise JobError("A tablet's weight goes with a count of tablets.", f"{at}.tablet_g")
+    of = {"acid": "acid", "sweetener": "sugar"}.get(dose)
+    named = key_of(what, of, at) if of else key_of(what, "made_of", at)
+    if of and named is None:
+        raise JobError(f"Say which {of}.", at_key(at, of))
+    if dose == "acid" and named not in tables.ACIDS:
+        raise JobError(f"An acid is one of {', '.join(tables.ACIDS)}.", f"{at}.acid")
+    if named is not None and dose.startswith("finings") and named not in MADE_OF:
+        raise JobError(f"Finings are made of one of {', '.join(MADE_OF)}.", f"{at}.made_of")
+    abv = number_of(what, "abv", at, most=100)
+    return Dosed(dose, mass or 0.0, volume or 0.0, named, abv or 0.0)
+
+
+def _noticed(what: Fields, at: str) -> What:
+    return Noticed(
+        tuple(chip.lower() for chip in _texts(what, "chips", at)),
+        text_of(what, "words", at, _MOST_WORDS) or "",
+        _texts(what, "pictures", at),
+    )
+
+
+def _cared(what: Fields, at: str) -> What:
+    kinds = ("swirled", "degassed", "cap_eased", "heated", "held_at")
+    did = _one_of(what, "did", at, kinds, None)
+    cared = Cared(
+        cast(Any, did),
+        text_of(what, "lot", at),
+        _celsius(what, "temperature_c", at, -20, 60),
+        _celsius(what, "core_c", at, 0, 100),
+        number_of(what, "minutes", at, most=24 * 60),
+    )
+    if did == "heated" and (cared.core_c is None or cared.minutes is None):
+        raise JobError("Heat counts by core_c and minutes: give both.", at)
+    if did == "held_at" and cared.temperature_c is None:
+        raise JobError("Held at what? Give temperature_c.", f"{at}.temperature_c")
+    return cared
+
+
+def _racked(what: Fields, at: str) -> What:
+    return Racked(
+        number_of(what, "left_behind_ml", at, most=MOST_ML),
+        number_of(what, "vessel_ml", at, above=0, most=MOST_ML),
+    )
+
+
+def _transferred(what: Fields, at: str) -> What:
+    into = []
+    for index, item in enumerate(list_of(what, "into")):
+        inside = f"{at}.into[{index}]"
+        fields = mapping(item, inside, "a jug and how much")
+        _only(fields, ("jug", "volume_ml"), inside)
+        volume = number_of(fields, "volume_ml", inside, above=0, most=MOST_ML)
+        name = text_of(fields, "jug", inside)
+        if not name or volume is None:
+            raise JobError("Say into which jug, and how many ml.", inside)
+        into.append((name, volume))
+    if not into:
+        raise JobError("Say into which jug, and how many ml.", f"{at}.into")
+    return Transferred(tuple(into))
+
+
+def _bottled(what: Fields, at: str) -> What:
+    items = list_of(what, "lots")
+    if not items or len(items) > _MOST_LOTS:
+        raise JobError("Nothing is bottled yet: list at least one lot.", f"{at}.lots")
+    priming = _priming(what, at)
+    lots = tuple(_lot(item, f"{at}.lots[{index}]") for index, item in enumerate(items))
+    names = [lot.id for lot in lots]
+    for index, lot in enumerate(lots):
+        if names.index(lot.id) != index:
+            raise JobError(f"Another lot is called “{lot.id}”.", f"{at}.lots[{index}].id")
+        if priming is not None and lot.priming is not None:
+            raise JobError(
+                "Primed by lot or all together, not both.", f"{at}.lots[{index}].priming"
+            )
+    return Bottled(lots, priming)
+
+
+_LOT = (
+    *("id", "size_ml", "count", "bottle", "closure", "rated_volumes", "place"),
+    *("against_advice", "priming"),
+)
+_NEVER = ("jar", "jug")
+
+
+def _lot(item: object, at: str) -> Lot:
+    fields = mapping(item, at, "a lot")
+    _only(fields, _LOT, at)
+    size = number_of(fields, "size_ml", at, above=0, most=MOST_ML)
+    count = number_of(fields, "count", at, most=_MOST_BOTTLES)
+    if size is None or count is None:
+        raise JobError("A lot has size_ml and count.", at)
+    if count != int(count):
+        raise JobError("Bottles are counted whole.", f"{at}.count")
+    name = text_of(fields, "id", at)
+    if not name:
+        raise JobError("Give the lot an id, like “a”.", f"{at}.id")
+    bottle, closure = key_of(fields, "bottle", at) or "", key_of(fields, "closure", at) or ""
+    try:
+        row = closure_of(
+            bottle, closure if bottle not in ("jar", "jug") or closure == "vented" else "any"
+        )
+    except JobError as error:
+        raise error.within(at) from error
+    rated = number_of(fields, "rated_volumes", at, most=20)
+    if rated is not None:
+        row = replace(row, limit_volumes=rated)
+    return Lot(
+        name,
+        size,
+        int(count),
+        row,
+        text_of(fields, "place", at) or "",
+        text_of(fields, "against_advice", at, _MOST_WORDS) or "",
+        _priming(fields, at),
+    )
+
+
+_PRIMING = ("sugar", "pour", "g_per_l", "mass_g", "per_bottle_g", "drops", "drop_g", "teaspoons")
+
+
+def _priming(fields: Fields, place: str) -> Priming | None:
+    if fields.get("priming") is None:
+        return None
+    at = f"{place}.priming"
+    given = mapping(fields["priming"], at, "what it is primed with")
+    _only(given, _PRIMING, at)
+    amounts = {
+        key: number_of(given, key, at, most=MOST_ML)
+        for key in ("g_per_l", "mass_g", "per_bottle_g", "drops", "teaspoons")
+    }
+    said = [key for key, amount in amounts.items() if amount is not None]
+    if given.get("pour") is not None:
+        if said or given.get("sugar") is not None:
+            raise JobError("A pour carries its own amount: nothing beside it.", at)
+        return Priming(pour=_pour(given, at))
+    sugar = key_of(given, "sugar", at) or "sucrose"
+    row = tables.SUGARS.get(sugar)
+    if row is None or row.fermentable[1] <= 0:
+        raise JobError("Prime with a sugar that ferments, like sucrose.", f"{at}.sugar")
+    if len(said) != 1:
+        raise JobError("How much: one of g_per_l, mass_g, per_bottle_g, drops or teaspoons.", at)
+    key, amount = said[0], amounts[said[0]]
+    assert amount is not None
+    if key == "drops":
+        each = number_of(given, "drop_g", at, above=0, most=100)
+        if each is None:
+            raise JobError("How heavy is a drop? Give drop_g.", f"{at}.drop_g")
+        return Priming(sugar, per_bottle_g=amount * each)
+    if key == "teaspoons":
+        return Priming(sugar, per_bottle_g=_teaspoons_g(amount, sugar))
+    if key == "g_per_l":
+        return Priming(sugar, g_per_l=amount)
+    return Priming(sugar, mass_g=amount) if key == "mass_g" else Priming(sugar, per_bottle_g=amount)
+
+
+def _teaspoons_g(count: float, sugar: str) -> float:
+    substance = {"brown": "brown_sugar", "glucose_monohydrate": "brewing_sugar"}
+    return sum(from_spoons(count, "metric teaspoon", substance.get(sugar, "white_sugar"))) / 2
+
+
+def _lot_moved(what: Fields, at: str) -> What:
+    kinds = ("opened", "given", "broken", "gushed", "burst", "flat", "moved")
+    did = _one_of(what, "did", at, kinds, None)
+    count = number_of(what, "count", at, most=_MOST_BOTTLES)
+    if count is not None and count != int(count):
+        raise JobError("Bottles are counted whole.", f"{at}.count")
+    lot, place = text_of(what, "lot", at), text_of(what, "place", at)
+    if not lot:
+        raise JobError("Which lot?", f"{at}.lot")
+    if did == "moved" and not place:
+        raise JobError("Moved where? Give a place.", f"{at}.place")
+    return LotMoved(lot, cast(Any, did), 1 if count is None else int(count), place or "")
+
+
+def _tasted(what: Fields, at: str) -> What:
+    scores = None
+    if what.get("scores") is not None:
+        given = mapping(what["scores"], f"{at}.scores", "marks by what was tasted")
+        scores = {str(key): number_of(given, key, f"{at}.scores", most=100) or 0.0 for key in given}
+    return Tasted(
+        text_of(what, "lot", at),
+        text_of(what, "by", at) or "",
+        scores,
+        text_of(what, "words", at, _MOST_WORDS) or "",
+    )
+
+
+def _struck(what: Fields, at: str) -> What:
+    event = text_of(what, "event", at)
+    if not event:
+        raise JobError("Which event? Give its id.", f"{at}.event")
+    return Struck(event)
+
+
+def _one_of(fields: Fields, key: str, at: str, known: tuple[str, ...], usual: str | None) -> Any:
+    value = key_of(fields, key, at) or usual
+    if value not in known:
+        raise JobError(f"One of {', '.join(known)}.", at_key(at, key))
+    return value
+
+
+def _texts(fields: Fields, key: str, at: str) -> tuple[str, ...]:
+    value = fields.get(key)
+    if value is None:
+        return ()
+    items = [value] if isinstance(value, str) else value
+    if not isinstance(items, list) or len(items) > _MOST_CHIPS:
+        raise JobError(f"Here should be a list of at most {_MOST_CHIPS} words.", at_key(at, key))
+    return tuple(
+        text_of({str(i): item}, str(i), at_key(at, key)) or "" for i, item in enumerate(items)
+    )
+
+
+def _figure(fields: Fields, key: str, place: str, low: float, high: float) -> float | None:
+    value = fields.get(key)
+    if value is None:
+        return None
+    at = at_key(place, key)
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise JobError("Here should be a number, without quotes or a unit.", at)
+    number = finite(value, at)
+    if not low <= number <= high:
+        raise JobError(f"{number:g} cannot be: {low:g} to {high:g}.", at)
+    return number
+
+
+def _celsius(fields: Fields, key: str, place: str, low: float, high: float) -> float | None:
+    return _figure(fields, key, place, low, high)
+
+
+_READERS: Mapping[str, tuple[Callable[[Fields, str], What], tuple[str, ...]]] = {
+    "pitched": (_pitched, ("yeast_g", "yeast", "tolerance_abv", "method", "temperature_c")),
+    "poured": (_poured, ("pour",)),
+    "added": (_added, ("pour", "held_back")),
+    "dosed": (
+        _dosed,
+        ("dose", "mass_g", "volume_ml", "tablets", "tablet_g", "acid", "sugar", "made_of", "abv"),
+    ),
+    "read": (_read, (*_SCALES, "temperature_c", "instrument", "sample", "sample_ml", "seen")),
+    "measured": (
+        _measured,
+        ("ph", "ta_g_per_l_tartaric", "fill", "temperature_c", "volume_ml"),
+    ),
+    "noticed": (_noticed, ("chips", "words", "pictures")),
+    "cared": (_cared, ("lot", "did", "temperature_c", "core_c", "minutes")),
+    "racked": (_racked, ("left_behind_ml", "vessel_ml")),
+    "transferred": (_transferred, ("into",)),
+    "bottled": (_bottled, ("lots", "priming")),
+    "lot_moved": (_lot_moved, ("lot", "did", "count", "place")),
+    "tasted": (_tasted, ("lot", "by", "scores", "words")),
+    "struck": (_struck, ("event",)),
+}
+
+KINDS = tuple(_READERS)
+"""What can happen to a jug."""
