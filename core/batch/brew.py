@@ -11,7 +11,12 @@ import numpy as np
 import numpy.typing as npt
 
 from core.errors import JobError
-from core.ferment.strength import YIELD_SPREAD, Drink, fermented
+from core.ferment.strength import (
+    SUGAR_PER_POINT_G_PER_L,
+    YIELD_SPREAD,
+    Drink,
+    fermented,
+)
 from core.interval import Z90, Interval
 from core.measure.density import BRIX_MAX
 from core.must.mixing import EMPTY_G, Mix, Must
@@ -168,11 +173,12 @@ class Brew:
             return drink_of(parts).sg - sg
 
         # A secant: gravity is all but a straight line of the sugar eaten.
-        before, eaten = float(parts[EATEN]), float(parts[EATEN]) + bound / 5
+        before = float(parts[EATEN])
         at_before = off(before)
+        eaten = before + at_before * SUGAR_PER_POINT_G_PER_L * float(parts[MASS])
         for _ in range(20):
             here = off(eaten)
-            if here == at_before or abs(here) < 1e-13:
+            if here == at_before or abs(here) < 1e-12:
                 break
             step = here * (eaten - before) / (here - at_before)
             before, at_before = eaten, here
