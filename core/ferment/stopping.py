@@ -13,9 +13,9 @@ DAYS_APART = 3.0
 # Two equal readings D days apart on a tail of time constant T hide at most this / (e^(D/T) - 1)
 # points still to fall, 95 %: two readings' noise of 0.6 point each. Derived.
 _HIDDEN_POINTS = 1.4
-# A proof waits so many time constants: 0.6 point is then the most that may still fall.
-PROOF_TAILS = 1.2
+# A proof waits so many time constants that this is the most that may still fall: 1.2 of them.
 MOST_LEFT_POINTS = 0.6
+PROOF_TAILS = math.log(1 + _HIDDEN_POINTS / MOST_LEFT_POINTS)
 # Where this jug's falls do not tell its pace, and the longest that a proof asks for.
 UNKNOWN_DAYS = 21.0
 _LONGEST_DAYS = 28.0

@@ -1,0 +1,222 @@
+"""Stopped, dry, proven, and may it be closed: asked of whole journals."""
+
+from datetime import datetime, timedelta
+
+import pytest
+
+from core.bottle.priming import residual_volumes
+from core.tables import CLOSURES
+from tests.core.batch.jugs import PEAR, STABILISED, lot, on, plan, sugar, told
+
+SWEET = plan(PEAR, sugar(300))
+
+
+def code(*journal, planned=SWEET, at=None):
+    return told(planned, *journal, at=at)["verdict"]["code"]
+
+
+def word(answer, bottle="wine_bottle", closure="cork"):
+    return next(
+        each for each in answer["closing"] if (each["bottle"], each["closure"]) == (bottle, closure)
+    )
+
+
+@pytest.mark.parametrize(
+    ("journal", "expected"),
+    [
+        ([], "planned"),
+        ([on(1, "read", sg=1.075)], "planned"),
+        ([on(1, "pitched")], "pitched"),
+        ([on(1, "read", sg=1.075), on(1, "pitched", 13), on(4, "read", sg=1.074)], "not_started"),
+        ([on(1, "pitched"), on(4, "read", sg=1.05)], "going"),
+        ([on(1, "pitched"), on(4, "read", sg=1.05), on(8, "read", sg=1.045)], "slow"),
+        ([on(1, "pitched"), on(14, "read", sg=1.002)], "near"),
+        ([on(1, "pitched"), on(14, "read", sg=1.02), on(18, "read", sg=1.02)], "stopped_short"),
+        ([on(1, "pitched"), on(20, "read", sg=0.998), on(24, "read", sg=0.998)], "dry"),
+        (
+            [on(1, "pitched"), on(14, "read", sg=1.02), on(18, "read", sg=1.02),
+             on(22, "read", sg=1.016)],
+            "restarted",
+        ),
+        ([on(1, "pitched"), on(20, "read", sg=0.998), on(40, "read", sg=0.998), *STABILISED],
+         "stabilised"),
+        ([on(1, "pitched"), on(20, "read", sg=0.998), on(40, "read", sg=0.998),
+          on(41, "bottled", lots=[lot(count=5), lot("b", 330, 1, "beer_bottle", "crown")])],
+         "bottled"),
+    ],
+)  # fmt: skip
+def test_the_first_that_holds(journal, expected):
+    assert code(*journal) == expected
+
+
+def test_a_yeast_at_its_limit_stops_sweet_and_is_never_go():
+    # 1.110 to 1.020 twice with a 12 % yeast: stopped, sweet, and no bottle is safe.
+    strong = plan(PEAR, sugar(850), tolerance=12)
+    answer = told(strong, on(1, "read", sg=1.113), on(1, "pitched", 13), on(40, "read", sg=1.025),
+                  on(70, "read", sg=1.025))  # fmt: skip
+    assert answer["verdict"]["code"] == "stopped_sweet"
+    assert answer["verdict"]["stopped"]
+    assert not answer["verdict"]["dry"]
+    for each in answer["closing"]:
+        assert (each["verdict"] == "go") == (each["limit_volumes"] is None)
+    # About 60 g/L left is some 16 volumes.
+    assert word(answer)["volumes"]["worst"] > 12
+
+
+def test_the_day_that_proves_it_is_named_and_proves_it():
+    journal = [on(1, "pitched"), on(8, "read", sg=1.012), on(11, "read", sg=1.002),
+               on(15, "read", sg=0.998)]  # fmt: skip
+    waiting = told(SWEET, *journal)["verdict"]
+    assert not waiting["proven"]
+    named = waiting["read_again_at"]
+    again = {"at": named, "kind": "read", "what": {"sg": 0.998}}
+    proven = told(SWEET, *journal, again)["verdict"]
+    assert (proven["code"], proven["proven"], proven["read_again_at"]) == ("dry", True, None)
+    assert proven["points_may_fall"] <= 0.6
+    # An hour before it is not.
+    early = {**again, "at": (datetime.fromisoformat(named) - timedelta(hours=1)).isoformat()}
+    assert not told(SWEET, *journal, early)["verdict"]["proven"]
+
+
+def test_a_reading_taken_colder_than_it_fermented_proves_nothing():
+    warm = [on(1, "pitched", temperature_c=20), on(10, "read", sg=1.02), on(20, "read", sg=0.998)]
+    assert told(SWEET, *warm, on(40, "read", sg=0.998))["verdict"]["proven"]
+    cold = [*warm, on(21, "cared", did="held_at", temperature_c=4), on(40, "read", sg=0.998)]
+    assert not told(SWEET, *cold)["verdict"]["stopped"]
+
+
+def test_sugar_undoes_the_stop_unless_it_is_held():
+    dry = [on(1, "pitched"), on(20, "read", sg=0.998), on(40, "read", sg=0.998)]
+    assert told(SWEET, *dry)["verdict"]["proven"]
+    fed = told(SWEET, *dry, on(41, "added", pour=sugar(100)))
+    assert not fed["verdict"]["stopped"]
+    assert word(fed)["verdict"] == "do_not"
+    assert fed["now"]["measured"] is False
+    # 100 g in 4.3 L, all of it counted at the worst: 3.8 g/L a volume.
+    assert word(fed)["volumes"]["worst"] > residual_volumes(20) + 100 / 4.35 / 3.8
+
+
+def test_water_on_top_does_not_undo_a_proof():
+    dry = [on(1, "pitched"), on(20, "read", sg=0.998), on(40, "read", sg=0.998)]
+    topped = on(41, "added", pour={"name": "Water", "kind": "water", "volume_ml": 300})
+    assert told(SWEET, *dry, topped)["verdict"]["proven"]
+
+
+@pytest.mark.parametrize("without", range(len(STABILISED)))
+def test_one_thing_unmet_and_nothing_is_held(without):
+    journal = [on(1, "pitched"), on(20, "read", sg=0.998), on(40, "read", sg=0.998)]
+    sweet = on(43, "added", pour=sugar(150))
+    held = told(plan(PEAR, sugar(400)), *journal, *STABILISED, sweet)
+    assert word(held)["verdict"] == "go"
+    rest = [event for index, event in enumerate(STABILISED) if index != without]
+    loose = told(plan(PEAR, sugar(400)), *journal, *rest, sweet)
+    assert word(loose)["verdict"] == "do_not"
+    assert loose["verdict"]["code"] != "stabilised"
+
+
+def bottled(*lots, planned=SWEET, more=(), last=0.998):
+    journal = [on(1, "pitched"), on(20, "read", sg=last), on(40, "read", sg=last), *more,
+               on(60, "bottled", lots=list(lots))]  # fmt: skip
+    return told(planned, *journal)
+
+
+@pytest.mark.parametrize(("primed", "expected"), [(4.0, "go"), (6.5, "do_not"), (9.0, "do_not")])
+def test_priming_counts_against_bottle_and_closure(primed, expected):
+    crown = lot(size=330, count=6, bottle="beer_bottle", closure="crown",
+                priming={"sugar": "sucrose", "g_per_l": primed})  # fmt: skip
+    sulphited = [on(41, "dosed", dose="sulphite_potassium", mass_g=0.3)]
+    (one,) = bottled(crown, more=sulphited)["lots"]
+    assert one["volumes"]["expected"] == pytest.approx(0.8723 + primed / 4.0, abs=0.01)
+    # Dissolved, all of the priming at 3.8 g/L a volume, and a few tenths of a point still to fall.
+    assert one["volumes"]["worst"] == pytest.approx(0.8723 + primed / 3.8, abs=0.36)
+    assert one["volumes"]["worst"] >= 0.8723 + primed / 3.8
+    assert one["verdict"] == expected
+    assert "under_pressure" in one["label_says"]
+    assert list(one["pressure_bar"]) == ["20", "30", "40"]
+
+
+def test_monohydrate_is_weighed_with_its_water():
+    crown = lot(size=330, count=6, bottle="beer_bottle_returnable", closure="crown",
+                priming={"sugar": "glucose_monohydrate", "g_per_l": 4.63})  # fmt: skip
+    (one,) = bottled(crown)["lots"]
+    assert one["volumes"]["expected"] == pytest.approx(0.8723 + 1.0, abs=0.01)
+
+
+def test_a_still_bottle_is_never_primed_and_a_jar_never_closed():
+    primed = lot("a", count=2, priming={"sugar": "sucrose", "mass_g": 3})
+    jar = lot("b", 1000, 1, "jar", "lid")
+    vented = lot("c", 1000, 1, "jug", "vented")
+    lots = {each["id"]: each for each in bottled(primed, jar, vented)["lots"]}
+    assert lots["a"]["verdict"] == lots["b"]["verdict"] == "do_not"
+    assert (lots["c"]["verdict"], lots["c"]["limit_volumes"], lots["c"]["pressure_bar"]) == (
+        "go",
+        None,
+        None,
+    )
+
+
+def test_the_makers_rating_wins():
+    strong = lot(size=500, count=4, bottle="swing_top_decorative", closure="swing", rated_volumes=4)
+    (one,) = bottled(strong)["lots"]
+    assert (one["limit_volumes"], one["verdict"]) == (4, "go")
+
+
+def test_heat_in_the_bottle_holds_sugar_once_the_ph_is_known():
+    crown = lot(size=330, count=6, bottle="beer_bottle", closure="crown")
+    heat = on(61, "cared", did="heated", lot="a", core_c=66, minutes=10)
+    acid = on(41, "measured", ph=3.4)
+
+    def closed(*after, more=()):
+        journal = [on(1, "pitched"), on(20, "read", sg=1.012), on(45, "read", sg=1.012), *more,
+                   on(60, "bottled", lots=[crown]), *after]  # fmt: skip
+        return told(SWEET, *journal)["lots"][0]["verdict"]
+
+    # 10 minutes at 66 °C are 73 PU.
+    assert closed() == closed(heat) == "do_not"
+    assert closed(more=[acid]) == "do_not"
+    assert closed(heat, more=[acid]) in ("go", "think")
+    short = on(61, "cared", did="heated", lot="a", core_c=60, minutes=20)
+    assert closed(short, more=[acid]) == "do_not"
+
+
+def test_priming_a_stabilised_drink_stays_flat_and_says_so():
+    crown = lot(size=330, count=6, bottle="beer_bottle_returnable", closure="crown",
+                priming={"sugar": "sucrose", "g_per_l": 6})  # fmt: skip
+    journal = [on(1, "pitched"), on(20, "read", sg=0.998), on(40, "read", sg=0.998), *STABILISED,
+               on(60, "bottled", lots=[crown])]  # fmt: skip
+    answer = told(plan(PEAR, sugar(400)), *journal)
+    (one,) = answer["lots"]
+    assert one["volumes"]["expected"] == pytest.approx(0.8723, abs=0.01)
+    assert one["volumes"]["worst"] > 2.3
+    assert one["verdict"] == "think"
+    assert "primed_but_stabilised" in [each["code"] for each in answer["warnings"]]
+
+
+def test_a_label_says_what_is_in_it():
+    more = [on(41, "dosed", dose="finings_a", mass_g=2, made_of="mineral"),
+            on(41, "dosed", 13, dose="finings_b", mass_g=2, made_of="shellfish"),
+            on(42, "dosed", dose="sweetener", sugar="xylitol", mass_g=40),
+            on(42, "dosed", 13, dose="sulphite_potassium", mass_g=0.3)]  # fmt: skip
+    journal = [on(1, "pitched"), on(20, "read", sg=0.998), on(40, "read", sg=0.998), *more,
+               on(60, "bottled", lots=[lot()]),
+               on(61, "cared", did="held_at", lot="a", temperature_c=3)]  # fmt: skip
+    answer = told(SWEET, *journal)
+    says = answer["lots"][0]["label_says"]
+    assert {"contains_sulphites", "shellfish", "xylitol", "keep_cold"} <= set(says)
+    assert "mineral" not in says
+    assert "xylitol" in [each["code"] for each in answer["warnings"]]
+
+
+def test_every_bottle_and_closure_is_judged():
+    answer = told(SWEET, on(1, "pitched"), on(20, "read", sg=0.998))
+    assert {(each["bottle"], each["closure"]) for each in answer["closing"]} == set(CLOSURES)
+    assert {each["verdict"] for each in answer["closing"]} <= {"go", "think", "do_not"}
+
+
+def test_bottles_are_counted_down():
+    drunk = [on(61, "lot_moved", lot="a", did="opened", count=2),
+             on(62, "lot_moved", lot="a", did="moved", count=2, place="Cellar")]  # fmt: skip
+    journal = [on(1, "pitched"), on(20, "read", sg=0.998), on(40, "read", sg=0.998),
+               on(60, "bottled", lots=[lot()]), *drunk]  # fmt: skip
+    (one,) = told(SWEET, *journal)["lots"]
+    assert (one["count"], one["left"], one["place"]) == (4, 2, "Cellar")
