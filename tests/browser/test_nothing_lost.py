@@ -131,6 +131,20 @@ def test_what_is_half_typed_is_there_again(bench, person):
     expect(bench.get_by_label("Look, smell, anything done")).to_have_value("smells of pear dro")
 
 
+def test_a_plan_changed_offline_is_there_again_and_kept_once_online(bench):
+    bench.context.set_offline(True)
+    bench.get_by_label("Amount of Pear juice, ml").fill("1234")
+    bench.wait_for_timeout(1000)
+    bench.get_by_role("link", name="Shelf").first.click()
+    expect(bench.get_by_text("You are offline.").first).to_be_visible()
+    bench.context.set_offline(False)
+    bench.go_back()
+    expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("1234")
+    expect(bench.get_by_test_id("kept")).to_have_text("kept", timeout=15_000)
+    bench.reload()
+    expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("1234")
+
+
 def test_offline_is_said_and_every_page_still_opens(bench):
     bench.wait_for_load_state("networkidle")
     # All pages' code comes once the page is idle.

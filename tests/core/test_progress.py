@@ -1,5 +1,7 @@
 """Stopped, dry, proven: three questions. Each constant here has a case that its move would fail."""
 
+import math
+
 import pytest
 
 from core.ferment.finish import finish
@@ -204,3 +206,17 @@ def test_what_read_richer_than_planned_ends_drier():
 )
 def test_stages(read, closable, bottled, expected):
     assert stage(read, closable, bottled) == expected
+
+
+def test_a_fall_that_means_something_is_two_points():
+    # By a point and a half it has not started; by two and a fifth it began, and stopped short.
+    assert stand((0, OG), (4, OG - 0.0017), (8, OG - 0.0017)).verdict == "not_started"
+    assert stand((0, OG), (4, OG - 0.0022), (8, OG - 0.0022)).verdict == "stopped_short"
+
+
+def test_from_far_above_the_tail_is_taken_half_as_slow_again():
+    # 80 points are gone in a fortnight: ln(81 / 1.6) time constants, as unlucky as it may be, and
+    # the tail is slower by half; the proof takes 1.204 of them.
+    far = at_rest([Reading(0, 1.080), Reading(14, 1.000), Reading(40, 1.000)])
+    constant = 14 / math.log((80 + 1) / (0.6 + 1))
+    assert far.needs_days == pytest.approx(1.204 * 1.5 * constant, rel=1e-3)

@@ -203,3 +203,16 @@ def test_parts_of_plants_that_are_not_eaten(fruit, word):
     whole = Pour("Fruit", "fruit", mass_g=500.0, fruit=fruit)
     assert word in codes(PEAR, whole, ph=3.6)["plant_poison"].text
     assert "plant_poison" not in codes(replace(PEAR, fruit=fruit), ph=3.6)
+
+
+def test_more_bicarbonate_than_acid_is_the_ph_of_bicarbonate_itself():
+    # A solution of bicarbonate alone stands at 8.3. Source: (6.35 + 10.33) / 2, the middle of
+    # carbonic acid's pKs.
+    assert ph_with_bicarbonate(3.5, 5.0, 60) == pytest.approx((6.352 + 10.329) / 2, abs=0.1)
+
+
+def test_carrot_takes_some_three_grams_of_citric_acid_to_be_safe():
+    # Memory: about 3 g/L of citric acid take carrot juice to pH 4.2.
+    carrot = Pour("Carrot", "juice", volume_ml=1000, fruit="carrot")
+    sour = Pour("Acid", "acid", mass_g=3.0, acid="citric")
+    assert estimated_ph([carrot, sour], 1000, 0.0).high == pytest.approx(4.2, abs=0.1)

@@ -17,7 +17,7 @@ from tests.core.batch.jugs import PEAR, file_of, lot, on, plan, sugar
 
 ROOT = Path(__file__).parents[3]
 FORMATS = ROOT / "docs" / "formats"
-EXAMPLE = FORMATS / "example-quince-grapefruit.jug.json"
+EXAMPLE = FORMATS / "jug-quince-grapefruit.json"
 SCHEMA = json.loads((FORMATS / "jug-file.schema.json").read_text())
 JUG = plan(PEAR, sugar(300))
 MUTATED = 3_000

@@ -9,16 +9,15 @@ export function useKept<T>(
   key: string,
   initial: T,
 ): [T, (next: T | ((before: T) => T)) => void, () => void] {
-  const [value, setValue] = useState<T>(() => read(key) ?? initial);
+  const [value, setValue] = useState<T>(() => putAside(key) ?? initial);
   const forgotten = useRef(false);
   useEffect(() => {
     if (forgotten.current) return;
-    if (JSON.stringify(value) === JSON.stringify(initial)) sessionStorage.removeItem(`kept:${key}`);
-    else sessionStorage.setItem(`kept:${key}`, JSON.stringify(value));
+    setAside(key, JSON.stringify(value) === JSON.stringify(initial) ? null : value);
   }, [key, value, initial]);
   const forget = useCallback(() => {
     forgotten.current = true;
-    sessionStorage.removeItem(`kept:${key}`);
+    setAside(key, null);
   }, [key]);
   return [value, setValue, forget];
 }
@@ -29,7 +28,14 @@ export function forgetEverything() {
     if (key.startsWith("kept:")) sessionStorage.removeItem(key);
 }
 
-function read<T>(key: string): T | null {
+/** Something not in the record yet, for when this window comes back to it; null: it is by now. */
+export function setAside(key: string, value: unknown) {
+  if (value === null) sessionStorage.removeItem(`kept:${key}`);
+  else sessionStorage.setItem(`kept:${key}`, JSON.stringify(value));
+}
+
+/** What was set aside, if anything. */
+export function putAside<T>(key: string): T | null {
   try {
     return JSON.parse(sessionStorage.getItem(`kept:${key}`) ?? "null");
   } catch {

@@ -4,6 +4,7 @@ import { answer, api, ProblemError, type Schemas } from "../../api/client";
 import { useNewest } from "../../api/newest";
 import { beingKept } from "../../api/queries";
 import { useAct } from "../../frame/act";
+import { putAside, setAside } from "../../frame/useKept";
 import { type Draft, draftOf, type Plan, planOf } from "./draft";
 
 const QUIET_MS = 600;
@@ -18,10 +19,18 @@ export type Keeping =
   | { state: "unkept"; why: string }
   | { state: "overtaken"; why: string };
 
+/** A plan that the record has not taken yet, and the version that it was made from. */
+type Unkept = { basedOn: number; plan: Plan };
+
 /** A jug's plan being worked on: draft, undo, what core makes of it, and keeping it. */
 export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const queries = useQueryClient();
-  const [draft, setDraft] = useState<Draft>(() => draftOf(jug.kept.plan, usualFillMl));
+  const aside = `plan-${jug.id}`;
+  // What the record did not take when this page was last left, offline say.
+  const [left] = useState(() => (jug.readings.length ? null : putAside<Unkept>(aside)));
+  const [draft, setDraft] = useState<Draft>(() =>
+    draftOf(left?.plan ?? jug.kept.plan, usualFillMl),
+  );
   const current = useRef(draft);
   current.current = draft;
   const past = useRef<Draft[]>([]);
@@ -29,10 +38,13 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const last = useRef<{ stroke: string | undefined; at: number }>({ stroke: undefined, at: 0 });
   const [can, setCan] = useState({ undo: false, redo: false });
   const [keeping, setKeeping] = useState<Keeping>({ state: "kept" });
-  const version = useRef(jug.kept.version);
+  const version = useRef(left?.basedOn ?? jug.kept.version);
   const { plan, problems } = useMemo(() => planOf(draft), [draft]);
   const body = useMemo(() => (plan ? JSON.stringify(plan) : null), [plan]);
-  const keptBody = useRef(body);
+  const [asFetched] = useState(() =>
+    JSON.stringify(planOf(draftOf(jug.kept.plan, usualFillMl)).plan),
+  );
+  const keptBody = useRef<string | null>(asFetched);
   // Whether the jug as fetched is behind the record by now.
   const touched = useRef(false);
   const evaluation = useNewest((asked: Plan) =>
@@ -105,6 +117,11 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
 
   // Looked at again when a keeping ends: what changed meanwhile is kept next.
   const { state } = keeping;
+  useEffect(() => {
+    if (body === null || state === "keeping") return;
+    const unkept = body !== keptBody.current && jug.readings.length === 0;
+    setAside(aside, unkept ? { basedOn: version.current, plan: JSON.parse(body) } : null);
+  }, [aside, body, state, jug.readings.length]);
   useEffect(() => {
     if (state === "overtaken" || state === "keeping") return;
     if (body === null || body === keptBody.current || body === refusedBody.current) return;
