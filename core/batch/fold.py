@@ -71,7 +71,7 @@ def fold(
         try:
             _HAPPENS[type(event.what)](world, jug, event, event.what)
         except JobError as error:
-            raise error.within(event.place) if event.place else error from error
+            raise (error.within(event.place) if event.place else error) from error
     for jug in world.jugs.values():
         world.settled(jug)
     bottling.dregs(world)

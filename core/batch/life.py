@@ -274,6 +274,17 @@ def bottled_lot(filled: FilledLot) -> BottledLot:
     )
 
 
+def how_strong(lot: BottledLot) -> str:
+    """What the strength of a lot is made of, in a sentence."""
+    before = lot.filled.before
+    parts = ["From the jug's readings" if before.read_at else "From its plan, never read"]
+    if before.sugared or before.watch.sweetened:
+        parts.append("thinned by what was added since")
+    if lot.filled.primed_g_per_l:
+        parts.append(f"with what {lot.filled.primed_g_per_l:.1f} g/L of priming sugar adds")
+    return ", ".join(parts) + "."
+
+
 def _heated(filled: FilledLot) -> tuple[str, ...] | None:
     """What lacks before heat in the bottle holds it; None where nobody heated it."""
     units = sum(

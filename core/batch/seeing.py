@@ -51,6 +51,7 @@ def read(world: World, jug: Jug, event: Event, what: Read) -> None:
     """A gravity: of the must at the start, or of what is left of its sugar later on."""
     not_empty(jug, "read")
     sg, deviation = at_20(jug, what)
+    world.at_20[event.id] = sg
     if _of_the_must(jug, event, sg):
         _narrow(world, jug, sg, deviation)
     else:

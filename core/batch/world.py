@@ -27,6 +27,8 @@ class World:
     jugs: dict[str, Jug] = field(default_factory=dict)
     lots: dict[tuple[str, str], FilledLot] = field(default_factory=dict)
     flows: dict[str, set[str]] = field(default_factory=dict)
+    # Each reading by its event, at 20 °C.
+    at_20: dict[str, float] = field(default_factory=dict)
     gone: dict[str, Array] = field(default_factory=dict)
     gone_doses: Dosed = field(default_factory=Dosed)
 

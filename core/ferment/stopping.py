@@ -25,6 +25,8 @@ _TAIL_POINTS = (2.0, 25.0)
 _NOISE_POINTS, _BELOW_POINTS = 0.6, 1.0
 # From far above the tail only the middle's pace is seen; tails are slower by half. Practice.
 _TAIL_IS_SLOWER = 1.5
+# No tail is faster: two readings of one hour say nothing of its pace.
+_FASTEST_DAYS = 0.25
 _HAIR = 1e-6
 
 
@@ -91,7 +93,7 @@ def at_rest(readings: Sequence[Reading]) -> Rest:
         needs, pace = UNKNOWN_DAYS, UNKNOWN_DAYS / PROOF_TAILS
     else:
         needs = min(max(PROOF_TAILS * tail, DAYS_APART), _LONGEST_DAYS)
-        pace = min(tail, needs / PROOF_TAILS)
+        pace = max(min(tail, needs / PROOF_TAILS), _FASTEST_DAYS)
     equal_days = last.days - readings[first_equal].days
     return Rest(
         last.days - readings[first_same].days,

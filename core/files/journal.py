@@ -50,7 +50,7 @@ _SCALES = {
     "baume": (-5.0, 45.0),
     "potential_abv": (-5.0, 30.0),
 }
-_POUR = (
+POUR_KEYS = (
     *("name", "kind", "volume_ml", "mass_g", "amount_by", "price", "pack_ml", "pack_g"),
     *("fruit", "sugar", "acid", "tannin", "label", "measured_sg", "juice_percent"),
     *("ingredients", "label_on", "price_on"),
@@ -71,10 +71,10 @@ def read_event(data: object, jug: str, place: str, index: int = 0) -> Event:
     if kind not in _READERS:
         raise JobError(
             f"“{kind}” is not something that happens to a jug: one of {', '.join(_READERS)}.",
-            f"{place}.kind",
+            at_key(place, "kind"),
         )
-    at = _moment(fields.get("at"), f"{place}.at")
-    inside = f"{place}.what"
+    at = _moment(fields.get("at"), at_key(place, "at"))
+    inside = at_key(place, "what")
     what = mapping(
         fields["what"] if fields.get("what") is not None else {}, inside, "what happened"
     )
@@ -197,7 +197,7 @@ def _added(what: Fields, at: str) -> What:
 def _pour(fields: Fields, at: str) -> Any:
     inside = f"{at}.pour"
     pour = mapping(fields.get("pour"), inside, "a pour")
-    _only(pour, _POUR, inside)
+    _only(pour, POUR_KEYS, inside)
     if isinstance(pour.get("label"), Mapping):
         _only(pour["label"], _LABEL, f"{inside}.label")
     return read_pour(pour, inside)

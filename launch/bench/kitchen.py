@@ -148,16 +148,19 @@ def ferment_jugs(account_id: int, jugs: int) -> None:
     """So many jugs, each with eight readings over a fortnight."""
     from django.utils import timezone
 
-    from server.jugs.models import Reading
+    from server.jugs.models import Event
 
     now = timezone.now()
-    Reading.objects.bulk_create(
-        Reading(
-            jug_id=plan_jug(account_id, 10),
-            at=now - timedelta(days=14 - 2 * n),
-            sg=1.060 - 0.007 * n,
-            temperature_c=20,
+    for _ in range(jugs):
+        jug, began = plan_jug(account_id, 10), now - timedelta(days=14)
+        Event.objects.create(jug_id=jug, number=1, at=began, kind="pitched")
+        Event.objects.bulk_create(
+            Event(
+                jug_id=jug,
+                number=2 + n,
+                at=began + timedelta(days=2 * n),
+                kind="read",
+                what={"sg": round(1.060 - 0.007 * n, 3), "temperature_c": 20},
+            )
+            for n in range(8)
         )
-        for _ in range(jugs)
-        for n in range(8)
-    )

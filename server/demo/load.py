@@ -11,9 +11,10 @@ from server.accounts.models import Account
 from server.demo.kitchen import JUGS, PRICES_BEFORE, PRODUCTS, SHOWN_NAME, DemoJug
 from server.jugs.actions.begin import begin
 from server.jugs.actions.keep_plan import keep_plan
-from server.jugs.models import BottleCount, Jug
+from server.jugs.actions.write_down import Step, write
+from server.jugs.models import Jug
 from server.jugs.schemas import JugIn, KeepPlanIn, PlanIn, VesselIn, YeastIn
-from server.jugs.state import JugState
+from server.jugs.state import JugState, lot_name
 from server.shelf.actions.put_on_shelf import put_on_shelf
 from server.shelf.models import Product
 from server.shelf.schemas import ProductIn
@@ -102,16 +103,25 @@ def _load_jug(account: Account, demo: DemoJug, shelf: dict[str, Product], now: d
 def _load_events(jug: Jug, demo: DemoJug, now: datetime) -> None:
     result = JugState.load(jug).evaluation
     start, end = result.must.mix.sg, result.finish.sg.value
-    for days_ago, share, temperature_c, note in demo.readings:
-        jug.readings.create(
-            at=now - timedelta(days=days_ago),
-            sg=round(start - share * (start - end), 3),
-            temperature_c=temperature_c,
-            note=note,
-        )
+    steps = []
+    for index, (days_ago, share, temperature_c, note) in enumerate(demo.readings):
+        at = now - timedelta(days=days_ago)
+        what = {"sg": round(start - share * (start - end), 3), "temperature_c": temperature_c}
+        steps.append(Step("read", what, at, note))
+        if index == 0:
+            steps.append(Step("pitched", {}, at))
     if demo.bottles:
-        bottling = jug.bottlings.create(at=now - timedelta(days=demo.bottled_days_ago))
-        BottleCount.objects.bulk_create(
-            BottleCount(bottling=bottling, size_ml=size, count=count, bottle=kind, closure=closed)
-            for (size, kind, closed), count in demo.bottles.items()
-        )
+        lots = [
+            {
+                "id": lot_name(index),
+                "size_ml": size,
+                "count": count,
+                "bottle": kind,
+                "closure": closed,
+            }
+            for index, ((size, kind, closed), count) in enumerate(demo.bottles.items())
+        ]
+        filled = now - timedelta(days=demo.bottled_days_ago)
+        steps.append(Step("bottled", {"lots": lots}, filled))
+    if steps:
+        write(JugState.load(jug), jug.account, steps)

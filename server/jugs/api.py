@@ -1,19 +1,18 @@
 """The jugs' endpoints."""
 
 from typing import Any
+from uuid import UUID
 
 from django.db import transaction
-from django.db.models import F, Prefetch, QuerySet
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Body, Query, Router
 
 from server.accounts.auth import account_of, signed_in
-from server.accounts.models import Account
-from server.config.problems import REFUSALS, ConflictError, Problem
+from server.config.problems import REFUSALS, Problem
 from server.jugs.actions import fill_bottles as filling
-from server.jugs.actions import past_plans, recipe_file, share_plan
+from server.jugs.actions import past_plans, recipe_file, share_plan, write_down
 from server.jugs.actions import read_stem as readings
 from server.jugs.actions.begin import begin
 from server.jugs.actions.fork import fork
@@ -21,11 +20,12 @@ from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
-from server.jugs.models import Jug, PlanVersion
+from server.jugs.models import Jug
 from server.jugs.rows import rows
 from server.jugs.schemas import (
     BottlingIn,
     BottlingOut,
+    EventIn,
     ForkIn,
     JugIn,
     JugOut,
@@ -42,23 +42,15 @@ from server.jugs.schemas import (
     SplitIn,
     VersionOut,
 )
-from server.jugs.state import JugState, jug_out
+from server.jugs.state import JugState, jug_out, with_events
 
 router = Router(auth=signed_in)
 
 _REFUSALS: dict[Any, Any] = {**REFUSALS, 409: Problem}
 
 
-def _jugs_with_events(account: Account) -> QuerySet[Jug]:
-    """The account's jugs with all that JugState needs, in a fixed number of queries."""
-    current = PlanVersion.objects.filter(version=F("jug__plan_version"))
-    return account.jugs.select_related("account").prefetch_related(
-        Prefetch("plans", queryset=current), "readings", "bottlings__counts"
-    )
-
-
 def _state(request: HttpRequest, jug_id: int) -> JugState:
-    jugs = _jugs_with_events(account_of(request))
+    jugs = with_events(account_of(request).jugs.all())
     return JugState.load(get_object_or_404(jugs, id=jug_id))
 
 
@@ -77,7 +69,7 @@ def _own(request: HttpRequest, jug_id: int) -> Jug:
 @router.get("", response={200: list[JugRow], **REFUSALS})
 def list_jugs(request: HttpRequest, page: Query[JugsQuery]) -> list[JugRow]:
     """A page of the jugs that stand, or of those put away, the newest first."""
-    jugs = _jugs_with_events(account_of(request)).filter(removed_at__isnull=not page.put_away)
+    jugs = with_events(account_of(request).jugs.all()).filter(removed_at__isnull=not page.put_away)
     return rows(jugs[page.offset : page.offset + page.limit])
 
 
@@ -195,27 +187,55 @@ def restore_link(request: HttpRequest, jug_id: int) -> LinkOut:
     return LinkOut(token=share_plan.give_again(_own(request, jug_id)))
 
 
+@router.post("/{int:jug_id}/events", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
+def post_event(request: HttpRequest, jug_id: int, payload: EventIn) -> JugOut:
+    """Write down what happened to it."""
+    write_down.write_event(_locked(request, jug_id), account_of(request), payload)
+    return jug_out(_state(request, jug_id))
+
+
+@router.post("/{int:jug_id}/events/{uuid:event_id}/strike", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
+def strike_event(request: HttpRequest, jug_id: int, event_id: UUID) -> JugOut:
+    """Take an event back; it stays in the journal, struck out."""
+    write_down.strike(_locked(request, jug_id), account_of(request), event_id)
+    return jug_out(_state(request, jug_id))
+
+
+@router.post("/{int:jug_id}/events/{uuid:event_id}/restore", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
+def restore_event(request: HttpRequest, jug_id: int, event_id: UUID) -> JugOut:
+    """Strike the strike."""
+    write_down.bring_back(_locked(request, jug_id), account_of(request), event_id)
+    return jug_out(_state(request, jug_id))
+
+
 @router.post("/{int:jug_id}/readings", response={200: JugOut, **_REFUSALS})
 @transaction.atomic
 def post_reading(request: HttpRequest, jug_id: int, payload: ReadingIn) -> JugOut:
-    readings.read_stem(_locked(request, jug_id), payload)
+    readings.read_stem(_locked(request, jug_id), account_of(request), payload)
     return jug_out(_state(request, jug_id))
 
 
-@router.delete("/{int:jug_id}/readings/{int:reading_id}", response={200: JugOut, **_REFUSALS})
+@router.delete("/{int:jug_id}/readings/{uuid:reading_id}", response={200: JugOut, **_REFUSALS})
 @transaction.atomic
-def remove_reading(request: HttpRequest, jug_id: int, reading_id: int) -> JugOut:
+def remove_reading(request: HttpRequest, jug_id: int, reading_id: UUID) -> JugOut:
     """Strike a reading out; `restore` brings it back."""
     state = _locked(request, jug_id)
-    readings.strike(state, get_object_or_404(state.jug.readings, id=reading_id))
+    get_object_or_404(state.jug.events, id=reading_id, kind="read")
+    readings.strike(state, account_of(request), reading_id)
     return jug_out(_state(request, jug_id))
 
 
-@router.post("/{int:jug_id}/readings/{int:reading_id}/restore", response={200: JugOut, **_REFUSALS})
+@router.post(
+    "/{int:jug_id}/readings/{uuid:reading_id}/restore", response={200: JugOut, **_REFUSALS}
+)
 @transaction.atomic
-def restore_reading(request: HttpRequest, jug_id: int, reading_id: int) -> JugOut:
+def restore_reading(request: HttpRequest, jug_id: int, reading_id: UUID) -> JugOut:
     state = _locked(request, jug_id)
-    readings.restore(state, get_object_or_404(state.jug.readings, id=reading_id))
+    get_object_or_404(state.jug.events, id=reading_id, kind="read")
+    readings.restore(state, account_of(request), reading_id)
     return jug_out(_state(request, jug_id))
 
 
@@ -229,7 +249,15 @@ def preview_bottling(request: HttpRequest, jug_id: int, payload: BottlingIn) -> 
 @router.post("/{int:jug_id}/bottling", response={200: JugOut, **_REFUSALS})
 @transaction.atomic
 def post_bottling(request: HttpRequest, jug_id: int, payload: BottlingIn) -> JugOut:
-    filling.fill_bottles(_locked(request, jug_id), payload)
+    filling.fill_bottles(_locked(request, jug_id), account_of(request), payload)
+    return jug_out(_state(request, jug_id))
+
+
+@router.post("/{int:jug_id}/bottling/restore", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
+def restore_bottling(request: HttpRequest, jug_id: int) -> JugOut:
+    """Undo taking a bottling back."""
+    filling.give_back(_locked(request, jug_id), account_of(request))
     return jug_out(_state(request, jug_id))
 
 
@@ -237,9 +265,5 @@ def post_bottling(request: HttpRequest, jug_id: int, payload: BottlingIn) -> Jug
 @transaction.atomic
 def remove_bottling(request: HttpRequest, jug_id: int) -> JugOut:
     """Take a bottling back; its counts can be entered again."""
-    state = _locked(request, jug_id)
-    if state.bottling is None:
-        raise ConflictError("This jug is not bottled.")
-    state.bottling.removed_at = timezone.now()
-    state.bottling.save(update_fields=["removed_at"])
+    filling.take_back(_locked(request, jug_id), account_of(request))
     return jug_out(_state(request, jug_id))

@@ -1,8 +1,12 @@
-"""A jug: its plan in versions, its readings as events, its bottling."""
+"""A jug: its plan in versions, and the journal of what happened to it."""
+
+import uuid
 
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
+
+from core.files.journal import KINDS
 
 
 class Jug(models.Model):
@@ -87,67 +91,55 @@ class OwnVessel(models.Model):
         ]
 
 
-class Reading(models.Model):
-    """A gravity read off the stem, as read, with the sample's temperature.
+class Event(models.Model):
+    """Something that happened to a jug: never changed, never deleted.
 
-    `insisted`: it was questioned, and the person stood by it.
+    `what` is in the jug file's shape, read by core alone. `id` is made by whoever sends it, so
+    that sending twice is once; `number` counts a jug's events in the order they were written. A
+    strike takes back the event it names, once. `insisted`: it was questioned, and the person
+    stood by it.
     """
 
-    jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="readings")
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4)
+    jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="events")
+    number = models.PositiveIntegerField()
     at = models.DateTimeField()
-    sg = models.FloatField()
-    temperature_c = models.FloatField(default=20.0)
+    written_at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+"
+    )
+    kind = models.CharField(max_length=16)
+    what = models.JSONField(default=dict)
     note = models.CharField(max_length=500, blank=True)
     insisted = models.BooleanField(default=False)
-    removed_at = models.DateTimeField(null=True)
+    strikes = models.OneToOneField(
+        "self", on_delete=models.CASCADE, null=True, related_name="struck_by"
+    )
 
     class Meta:
-        ordering = ["at", "id"]
+        ordering = ["at", "number"]
+        indexes = [models.Index(fields=["jug", "at"], name="a_jugs_events_in_time")]
         constraints = [
-            models.CheckConstraint(condition=Q(sg__gte=0.9, sg__lt=2), name="sg_is_a_gravity"),
+            models.UniqueConstraint(fields=["jug", "number"], name="one_number_an_event"),
+            models.CheckConstraint(condition=Q(kind__in=KINDS), name="an_event_is_of_a_kind"),
             models.CheckConstraint(
-                condition=Q(temperature_c__gte=0, temperature_c__lte=40),
-                name="sample_is_liquid_and_cool",
+                condition=Q(kind="struck", strikes__isnull=False)
+                | (~Q(kind="struck") & Q(strikes__isnull=True)),
+                name="a_strike_names_what_it_strikes",
             ),
         ]
 
 
-class Bottling(models.Model):
-    """The jug filled into bottles: what it was primed and stabilised with, and why it was
-    closed where that was advised against."""
+class TransferLine(models.Model):
+    """How much of what was poured on went into which jug: drink never leaves the account."""
 
-    jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="bottlings")
-    at = models.DateTimeField()
-    priming_sugar = models.CharField(max_length=32, default="sucrose")
-    priming_g_per_l = models.FloatField(default=0.0)
-    sulphite_g = models.FloatField(default=0.0)
-    sorbate_g = models.FloatField(default=0.0)
-    against_advice = models.CharField(max_length=300, blank=True)
-    removed_at = models.DateTimeField(null=True)
+    event = models.ForeignKey(Event, on_delete=models.CASCADE, related_name="lines")
+    into = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="received")
+    volume_ml = models.FloatField()
 
     class Meta:
-        ordering = ["at", "id"]
+        ordering = ["id"]
         constraints = [
-            models.UniqueConstraint(
-                fields=["jug"], condition=Q(removed_at=None), name="a_jug_is_bottled_once"
-            )
-        ]
-
-
-class BottleCount(models.Model):
-    """How many of one size and kind a bottling filled. Those of before the kinds were asked
-    have none."""
-
-    bottling = models.ForeignKey(Bottling, on_delete=models.CASCADE, related_name="counts")
-    size_ml = models.PositiveIntegerField()
-    count = models.PositiveIntegerField()
-    bottle = models.CharField(max_length=32, blank=True)
-    closure = models.CharField(max_length=32, blank=True)
-
-    class Meta:
-        ordering = ["-size_ml", "id"]
-        constraints = [
-            models.UniqueConstraint(
-                fields=["bottling", "size_ml", "bottle", "closure"], name="a_lot_counted_once"
-            )
+            models.CheckConstraint(condition=Q(volume_ml__gt=0), name="something_is_poured_on"),
+            models.UniqueConstraint(fields=["event", "into"], name="one_line_a_jug"),
         ]

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 
 from server.jugs.models import Jug
 from server.jugs.schemas import DrinkOut, JugRow, PlanIn
-from server.jugs.state import JugState, as_asked
+from server.jugs.state import JugState
 from server.shelf.actions.judge import judged_by
 
 
@@ -30,8 +30,7 @@ def _made_of(state: JugState) -> str:
         judged_by(),
         jug.name,
         state.version,
-        [reading.id for reading in state.readings],
-        state.bottling.id if state.bottling else None,
+        [event.number for event in state.events],
         jug.account.currency,
     )
     return hashlib.sha256(repr(parts).encode()).hexdigest()
@@ -39,9 +38,8 @@ def _made_of(state: JugState) -> str:
 
 def _strength_now(state: JugState) -> float | None:
     """In the bottle once it is bottled, in the vessel before that."""
-    if state.bottling:
-        drink = state.bottled(as_asked(state.bottling))
-        return drink.abv.value if drink else None
+    if state.life and state.life.lots:
+        return state.life.lots[-1].abv.value
     return state.progress.strength.mass_balance.value if state.progress else None
 
 
@@ -65,7 +63,7 @@ def _row(state: JugState) -> JugRow:
             DrinkOut(fruit=pour.fruit, kind=pour.kind, colour=pour.colour)
             for pour in PlanIn.model_validate(state.plan).pours
         ],
-        sg=state.at_20[-1] if state.at_20 else None,
+        sg=state.readings[-1].sg_at_20 if state.readings else None,
         abv=_strength_now(state),
         share=gone.share if gone else 0.0,
     )

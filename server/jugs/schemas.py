@@ -1,7 +1,8 @@
 """What the jugs' endpoints take and give. Amounts in ml, g, °C, SG 20/20; money as text."""
 
 from datetime import datetime
-from typing import Literal
+from typing import Any, Literal
+from uuid import UUID
 
 from pydantic import BaseModel, Field
 
@@ -258,13 +259,52 @@ class ReadingIn(BaseModel):
 class ReadingOut(BaseModel):
     """A reading as read, and what it means at 20 °C."""
 
-    id: int
+    id: UUID
     at: datetime
     sg: float
     sg_at_20: float
     temperature_c: float
     note: str
     insisted: bool
+
+
+class EventIn(BaseModel):
+    """Something that happened, in the jug file's words; `id` is the sender's, so that twice is
+    once. `instead_of` is an event that this one puts right: it is struck."""
+
+    kind: str
+    what: dict[str, Any] = Field(default_factory=dict)
+    id: UUID | None = None
+    at: datetime | None = None
+    note: str = ""
+    instead_of: UUID | None = None
+
+
+class EventOut(BaseModel):
+    """One line of the journal, as a sentence and whole; `insisted` on though questioned."""
+
+    id: UUID
+    at: datetime
+    written_at: datetime
+    kind: str
+    text: str
+    what: dict[str, Any]
+    note: str
+    insisted: bool
+    struck: bool
+
+
+class NowOut(BaseModel):
+    """What is in the jug now; `measured` where a reading settles it."""
+
+    volume_ml: IntervalOut
+    sg: IntervalOut
+    measured: bool
+    abv: IntervalOut
+    sugar_g_per_l: IntervalOut
+    ph: float | None
+    so2_added_mg_per_l: float
+    cost: str | None
 
 
 class ProgressOut(BaseModel):
@@ -298,17 +338,21 @@ class PrimingIn(BaseModel):
 
 
 class StabilisedIn(BaseModel):
-    """Potassium metabisulphite and potassium sorbate that went in after it had stopped, g."""
+    """Potassium metabisulphite and potassium sorbate that went in after it had stopped, g; and
+    whether it was racked off its lees first, and was clear."""
 
     sulphite_g: float
     sorbate_g: float
+    racked: bool = False
+    clear: bool = False
 
 
 class BottlingIn(BaseModel):
     """`against_advice` says why it is closed where the answer is do_not; `insist` goes on past
-    a think."""
+    a think. `some_left`: the jug goes on with the rest, which else is lees."""
 
     bottles: list[BottleCountIn]
+    some_left: bool = False
     priming: PrimingIn | None = None
     stabilised: StabilisedIn | None = None
     insist: bool = False
@@ -331,7 +375,7 @@ class BottleOutcome(BaseModel):
 class BottlingOut(BaseModel):
     """What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle."""
 
-    id: int | None
+    id: UUID | None
     at: datetime | None
     bottles: list[BottleOutcome]
     bottled_ml: float
@@ -432,6 +476,9 @@ class JugOut(BaseModel):
     problem: str | None
     related: list[RelatedOut]
     readings: list[ReadingOut]
+    journal: list[EventOut]
+    now: NowOut | None
+    told: list[str]
     progress: ProgressOut | None
     bottling: BottlingOut | None
 

@@ -1,37 +1,45 @@
 """A jug's state, worked out by core from its plan and its events."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
+from datetime import datetime
 from decimal import Decimal
 from functools import cached_property
+from typing import Any
+from uuid import UUID, uuid4
 
-from django.db.models import Q
+from django.db.models import F, Prefetch, Q, QuerySet
+from django.utils import timezone
 
-from core.batch.bottled import Bottled, bottled
+from core.batch.events import Event as CoreEvent
+from core.batch.events import Transferred
+from core.batch.fold import fold
+from core.batch.life import BottledLot, Life, how_strong, life
+from core.batch.words import in_words
+from core.batch.world import World
 from core.bottle import filling
-from core.bottle.closing import PrimedBy
-from core.cost.costing import per_bottle
 from core.errors import JobError
-from core.ferment.progress import Progress, progress, stage
-from core.ferment.stopping import Reading as CoreReading
+from core.ferment.progress import Progress, stage
+from core.files.journal import POUR_KEYS, read_event
 from core.files.recipe_file import FORMAT, VERSION, money_text, read_recipe
-from core.measure.density import sg_at_20
+from core.measure.money import money
 from core.plan.evaluation import Evaluation, Recipe, evaluate
-from core.tables import CLOSURES
 from server.jugs.evaluation import closing_out, evaluation_out, strength_out
-from server.jugs.models import Bottling, Jug, Reading
+from server.jugs.models import Event, Jug, PlanVersion, TransferLine
 from server.jugs.schemas import (
     BottleCountIn,
     BottleOutcome,
     BottlingIn,
     BottlingOut,
+    EventOut,
     JugOut,
+    NowOut,
     PlanIn,
     PlanOut,
     PrimingIn,
     ProgressOut,
     ReadingOut,
     RelatedOut,
-    StabilisedIn,
 )
 from server.shelf.schemas import IntervalOut
 
@@ -41,27 +49,32 @@ def recipe_of(plan: dict[str, object], currency: str) -> Recipe:
     return read_recipe({**plan, "format": FORMAT, "version": VERSION, "currency": currency})
 
 
+@dataclass(frozen=True)
+class ReadingRow:
+    """A reading that stands, as read and at 20 °C."""
+
+    id: UUID
+    at: datetime
+    sg: float
+    sg_at_20: float
+    temperature_c: float
+    note: str
+    insisted: bool
+
+
 @dataclass
 class JugState:
-    """A jug with its current plan, standing readings and bottling, as loaded by `load`."""
+    """A jug with its current plan and its journal, as loaded by `load`."""
 
     jug: Jug
     version: int
     plan: dict[str, object]
-    readings: list[Reading]
-    bottling: Bottling | None
+    events: list[Event]
 
     @classmethod
     def load(cls, jug: Jug) -> "JugState":
         """From a jug fetched with `jugs_with_events`; makes no query of its own."""
-        current = next((p for p in jug.plans.all() if p.version == jug.plan_version), None)
-        return cls(
-            jug,
-            jug.plan_version,
-            current.plan if current else {"pours": []},
-            [r for r in jug.readings.all() if r.removed_at is None],
-            next((b for b in jug.bottlings.all() if b.removed_at is None), None),
-        )
+        return cls(jug, jug.plan_version, plan_of(jug), list(jug.events.all()))
 
     @cached_property
     def recipe(self) -> Recipe:
@@ -88,118 +101,304 @@ class JugState:
         return self._worked_out.text if isinstance(self._worked_out, JobError) else None
 
     @cached_property
-    def at_20(self) -> list[float]:
-        """The readings as they would be at 20 °C."""
-        return [sg_at_20(r.sg, r.temperature_c) for r in self.readings]
+    def kitchen(self) -> list[Jug]:
+        """The jugs whose drink ran together with this one's, this one first."""
+        return run_together(self.jug)
 
     @cached_property
-    def progress(self) -> Progress | None:
-        """How far the ferment has come; None before the first reading."""
-        if not self.readings or self.problem:
+    def world(self) -> World | None:
+        """The journal folded; None where the plan cannot be worked out."""
+        return None if self.problem else self.folded(())
+
+    def folded(self, more: Iterable[CoreEvent], until: datetime | None = None) -> World:
+        """The journal folded with more events after it, or only with those before a moment.
+
+        Raises JobError for one that cannot have been.
+        """
+        plans = {
+            key_of(jug): recipe_of(plan, jug.account.currency) if plan["pours"] else None
+            for jug, plan in ((jug, plan_of(jug)) for jug in self.kitchen)
+        }
+        held = [
+            core_event(event)
+            for jug in self.kitchen
+            for event in (self.events if jug.id == self.jug.id else jug.events.all())
+            if until is None or event.at < until
+        ]
+        return fold(plans, [*held, *more])
+
+    @cached_property
+    def life(self) -> Life | None:
+        """Every figure of the jug as of now; None where the plan cannot be worked out."""
+        if self.world is None:
             return None
-        began = self.readings[0].at
-        return progress(
-            [
-                CoreReading((r.at - began).total_seconds() / 86400, sg)
-                for r, sg in zip(self.readings, self.at_20, strict=True)
-            ],
-            self.evaluation.finish,
-            self.evaluation.must.mix.sg,
-            self.recipe.tolerance_abv,
-            self.evaluation.must.mix.as_sucrose,
-        )
+        return life(self.world, key_of(self.jug), timezone.now())
+
+    @cached_property
+    def standing(self) -> list[Event]:
+        """The events that hold, in the order they happened."""
+        by_id = {event.id: event for event in self.events}
+        strikes = {event.strikes_id: event for event in self.events if event.strikes_id}
+
+        def holds(event: Event) -> bool:
+            strike = strikes.get(event.id)
+            return strike is None or not holds(strike)
+
+        return [event for event in by_id.values() if event.kind != "struck" and holds(event)]
+
+    @property
+    def pitched(self) -> bool:
+        """Whether the yeast is in: what was planned is history then."""
+        return any(event.kind == "pitched" for event in self.standing)
+
+    @cached_property
+    def readings(self) -> list[ReadingRow]:
+        """The readings that stand, in order."""
+        at_20 = self.world.at_20 if self.world else {}
+        return [
+            ReadingRow(
+                event.id,
+                event.at,
+                event.what["sg"],
+                at_20.get(str(event.id), event.what["sg"]),
+                event.what.get("temperature_c", 20.0),
+                event.note,
+                event.insisted,
+            )
+            for event in self.standing
+            if event.kind == "read" and "sg" in event.what
+        ]
+
+    @property
+    def bottling(self) -> Event | None:
+        """The newest time that bottles were filled from it."""
+        found = [event for event in self.standing if event.kind == "bottled"]
+        return found[-1] if found else None
+
+    @property
+    def emptied(self) -> bool:
+        """Whether what was in it is in bottles, or in other jugs."""
+        return self.life is not None and self.life.verdict.code == "bottled"
+
+    def fresh(self) -> Jug:
+        """The jug as it is in the record by now."""
+        return with_events(Jug.objects.filter(id=self.jug.id)).get()
+
+    @property
+    def progress(self) -> Progress | None:
+        """How far the ferment has come; None before the yeast is in."""
+        return self.life.verdict.progress if self.life and self.pitched else None
 
     @property
     def stage(self) -> str:
         """Where it is on its way (see core.ferment.progress.stage)."""
-        gone = self.progress
-        closable = gone is not None and (gone.proven or gone.verdict == "stopped_sweet")
-        return stage(bool(self.readings), closable, self.bottling is not None)
-
-    def bottled(self, asked: BottlingIn) -> Bottled | None:
-        """The drink as it goes into these bottles; None before the first reading."""
-        if self.progress is None:
-            return None
-        primed = asked.priming
-        held = asked.stabilised
-        return bottled(
-            self.recipe,
-            self.evaluation,
-            self.progress,
-            filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles]),
-            PrimedBy(primed.g_per_l, primed.sugar) if primed else None,
-            held.sulphite_g if held else 0.0,
-            held.sorbate_g if held else 0.0,
+        told = self.life.verdict if self.life else None
+        closable = told is not None and (
+            told.proven or told.code in ("stopped_sweet", "stabilised", "bottled")
         )
+        return stage(self.pitched, closable, self.bottling is not None)
 
-    def bottling_out(self, asked: BottlingIn, saved: Bottling | None) -> BottlingOut:
+    def bottling_out(self, asked: BottlingIn, saved: Event | None) -> BottlingOut:
         """Costs, strength and closing of these bottles. Raises JobError when they cannot be."""
-        result = self.evaluation
         total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
-        late_ml = result.glass.late_ml
-        filling.check_fits(total, result.must.mix.volume_ml + late_ml)
-        used = result.cost.used if result.cost.known else None
-        drink = self.bottled(asked)
+        # Says why where the plan cannot be worked out.
+        unpriced = list(self.evaluation.unpriced)
+        world = self.folded(() if saved else bottling_events(self, asked))
+        told = life(world, key_of(self.jug), timezone.now())
+        lots = told.lots
+        paid = [lot.filled.money for lot in lots if lot.filled.money is not None]
         return BottlingOut(
             id=saved.id if saved else None,
             at=saved.at if saved else None,
-            bottles=[
-                self._lot(line, drink, asked, used, total) for line in asked.bottles if line.count
-            ],
+            bottles=[_lot_out(lot) for lot in lots],
             bottled_ml=total,
-            left_ml=filling.left_behind_ml(result.finish.volume_ml + late_ml, total),
-            abv=IntervalOut.of(drink.abv) if drink else None,
-            how=drink.how if drink else "",
+            left_ml=self._left_ml(asked, saved, total),
+            abv=IntervalOut.of(lots[0].abv) if lots else None,
+            how=how_strong(lots[0]) if lots else "",
             base=strength_out(self.progress.strength) if self.progress else None,
-            cost_per_litre=None if used is None else money_text(per_bottle(used, total, 1000)),
-            unpriced=list(result.unpriced),
+            cost_per_litre=money_text(money(sum(paid, Decimal(0)) * 1000 / total))
+            if paid
+            else None,
+            unpriced=unpriced,
             priming=asked.priming,
             stabilised=asked.stabilised,
             against_advice=asked.against_advice,
         )
 
-    def _lot(
-        self,
-        line: BottleCountIn,
-        drink: Bottled | None,
-        asked: BottlingIn,
-        used: Decimal | None,
-        total: float,
-    ) -> BottleOutcome:
-        kind = CLOSURES.get((line.bottle, line.closure))
-        # Bottlings of before the kinds were asked have none, and nothing to be judged by.
-        of_old = self.bottling is not None and not line.bottle
-        lot = (
-            drink.lot(line.bottle, line.closure, bool(asked.against_advice))
-            if drink and not of_old
-            else None
-        )
-        return BottleOutcome(
-            size_ml=line.size_ml,
-            count=line.count,
-            bottle=line.bottle,
-            closure=line.closure,
-            name=kind.name if kind else "",
-            cost_each=None if used is None else money_text(per_bottle(used, total, line.size_ml)),
-            closing=closing_out(lot.closing, lot.pressure_bar) if lot else None,
-            label_says=list(lot.label_says) if lot else [],
-        )
+    def _left_ml(self, asked: BottlingIn, saved: Event | None, total: float) -> float:
+        """What of it did not get into these bottles."""
+        before = self.folded((), until=saved.at) if saved else self.world
+        brew = before.jugs[key_of(self.jug)].brew if before else None
+        if brew is None or brew.empty:
+            return 0.0
+        base = total * (1 - _share_added(self)) if _late_pour(self, total) or saved else total
+        return filling.left_behind_ml(brew.drink().volume_ml, base)
 
 
-def as_asked(saved: Bottling) -> BottlingIn:
+def plan_of(jug: Jug) -> dict[str, object]:
+    """The jug's plan as it is kept now."""
+    current = next((p for p in jug.plans.all() if p.version == jug.plan_version), None)
+    return current.plan if current else {"pours": []}
+
+
+def key_of(jug: Jug) -> str:
+    """What core calls it: names may be alike, numbers are not."""
+    return str(jug.id)
+
+
+def core_event(event: Event) -> CoreEvent:
+    """An event of the record as core reads it."""
+    return read_event(
+        {
+            "id": str(event.id),
+            "at": event.at.isoformat(),
+            "kind": event.kind,
+            "what": event.what,
+            "note": event.note,
+        },
+        str(event.jug_id),
+        "",
+    )
+
+
+def with_events(jugs: QuerySet[Jug]) -> QuerySet[Jug]:
+    """Jugs with all that JugState needs, in a fixed number of queries."""
+    current = PlanVersion.objects.filter(version=F("jug__plan_version"))
+    return jugs.select_related("account").prefetch_related(
+        Prefetch("plans", queryset=current), "events", "received"
+    )
+
+
+def run_together(jug: Jug) -> list[Jug]:
+    """The jugs whose drink ran into it or out of it, it itself first; mostly it alone."""
+    poured_on = any(event.kind == "transferred" for event in jug.events.all())
+    if not poured_on and not jug.received.all():
+        return [jug]
+    known = {jug.id}
+    while True:
+        lines = TransferLine.objects.filter(
+            Q(into_id__in=known) | Q(event__jug_id__in=known), into__account=jug.account_id
+        ).values_list("event__jug_id", "into_id")
+        found = known | {each for line in lines for each in line}
+        if found == known:
+            break
+        known = found
+    family = Jug.objects.filter(id__in=known - {jug.id}, account=jug.account_id).order_by("id")
+    return [jug, *with_events(family)]
+
+
+def bottling_events(state: JugState, asked: BottlingIn) -> list[CoreEvent]:
+    """What is written down when these bottles are filled, in order."""
+    now = timezone.now().isoformat()
+    return [
+        read_event(
+            {"id": str(uuid4()), "at": now, "kind": kind, "what": what}, key_of(state.jug), ""
+        )
+        for kind, what in bottling_steps(state, asked)
+    ]
+
+
+def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[str, Any]]]:
+    """The same as kinds with what: what reaches the bottles, stabilised, sweetened as the plan
+    has it, bottled."""
+    total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
+    late = _late_pour(state, total)
+    steps: list[tuple[str, dict[str, Any]]] = []
+    there = state.life.now if state.life else None
+    base_ml = total * (1 - _share_added(state)) if late else total
+    if there and not asked.some_left and base_ml < there.volume_ml.value:
+        # The bottles measure what was left of it: the rest is lees.
+        steps.append(("measured", {"volume_ml": base_ml}))
+    held = asked.stabilised
+    if held and held.racked:
+        steps.append(("racked", {"left_behind_ml": 0}))
+    if held and held.clear:
+        steps.append(("noticed", {"chips": ["clear"]}))
+    if held and held.sulphite_g:
+        steps.append(("dosed", {"dose": "sulphite_potassium", "mass_g": held.sulphite_g}))
+    if held and held.sorbate_g:
+        steps.append(("dosed", {"dose": "sorbate", "mass_g": held.sorbate_g}))
+    if late:
+        steps.append(("added", {"pour": late}))
+    before = sum(len(event.what["lots"]) for event in state.standing if event.kind == "bottled")
+    what: dict[str, Any] = {
+        "lots": [
+            {
+                "id": lot_name(before + index),
+                "size_ml": line.size_ml,
+                "count": line.count,
+                "bottle": line.bottle,
+                "closure": line.closure,
+                **({"against_advice": asked.against_advice} if asked.against_advice else {}),
+            }
+            for index, line in enumerate(line for line in asked.bottles if line.count)
+        ]
+    }
+    if asked.priming and asked.priming.g_per_l:
+        what["priming"] = {"sugar": asked.priming.sugar, "g_per_l": asked.priming.g_per_l}
+    return [*steps, ("bottled", what)]
+
+
+def _share_added(state: JugState) -> float:
+    glass = state.recipe.glass
+    return glass.share_added if glass else 0.0
+
+
+def _late_pour(state: JugState, total_ml: float) -> dict[str, Any] | None:
+    """What the plan adds at the end, for so many ml in bottles, unless it is in already."""
+    planned, result = state.plan.get("glass"), state.evaluation.glass
+    late = result.late
+    if not isinstance(planned, dict) or late is None or not result.late_ml:
+        return None
+    if any(event.kind == "added" and _is_late(event, late.name) for event in state.standing):
+        return None
+    amount = late.amount * total_ml * _share_added(state) / result.late_ml
+    kept = {key: value for key, value in planned["late"].items() if key in POUR_KEYS}
+    kept.pop("volume_ml", None)
+    kept.pop("mass_g", None)
+    return {**kept, "mass_g" if late.by_mass else "volume_ml": amount}
+
+
+def _is_late(event: Event, name: str) -> bool:
+    return bool(event.what.get("pour", {}).get("name") == name)
+
+
+def lot_name(index: int) -> str:
+    """a, b, c …"""
+    return chr(ord("a") + index % 26) + ("" if index < 26 else str(index // 26))
+
+
+def _lot_out(lot: BottledLot) -> BottleOutcome:
+    filled = lot.filled.lot
+    return BottleOutcome(
+        size_ml=round(filled.size_ml),
+        count=filled.count,
+        bottle=filled.closure.bottle,
+        closure=filled.closure.closure,
+        name=filled.closure.name,
+        cost_each=None if lot.cost_each is None else money_text(lot.cost_each),
+        closing=closing_out(lot.closing, lot.pressure_bar),
+        label_says=list(lot.label_says),
+    )
+
+
+def as_asked(saved: Event) -> BottlingIn:
     """A bottling of the record, as it was asked for."""
+    lots, priming = saved.what["lots"], saved.what.get("priming")
     return BottlingIn(
         bottles=[
-            BottleCountIn(size_ml=c.size_ml, count=c.count, bottle=c.bottle, closure=c.closure)
-            for c in saved.counts.all()
+            BottleCountIn(
+                size_ml=lot["size_ml"],
+                count=lot["count"],
+                bottle=lot["bottle"],
+                closure=lot["closure"],
+            )
+            for lot in lots
         ],
-        priming=PrimingIn(g_per_l=saved.priming_g_per_l, sugar=saved.priming_sugar)
-        if saved.priming_g_per_l
+        priming=PrimingIn(g_per_l=priming["g_per_l"], sugar=priming["sugar"])
+        if priming and "g_per_l" in priming
         else None,
-        stabilised=StabilisedIn(sulphite_g=saved.sulphite_g, sorbate_g=saved.sorbate_g)
-        if saved.sulphite_g or saved.sorbate_g
-        else None,
-        against_advice=saved.against_advice,
+        against_advice=next((lot["against_advice"] for lot in lots if "against_advice" in lot), ""),
     )
 
 
@@ -232,13 +431,16 @@ def jug_out(state: JugState) -> JugOut:
                 id=r.id,
                 at=r.at,
                 sg=r.sg,
-                sg_at_20=sg,
+                sg_at_20=r.sg_at_20,
                 temperature_c=r.temperature_c,
                 note=r.note,
                 insisted=r.insisted,
             )
-            for r, sg in zip(state.readings, state.at_20, strict=True)
+            for r in state.readings
         ],
+        journal=journal_out(state),
+        now=_now_out(state),
+        told=[note.text for note in state.life.warnings] if state.life and state.pitched else [],
         progress=ProgressOut(
             strength=strength_out(gone.strength),
             share=gone.share,
@@ -255,4 +457,48 @@ def jug_out(state: JugState) -> JugOut:
         bottling=state.bottling_out(as_asked(state.bottling), state.bottling)
         if state.bottling
         else None,
+    )
+
+
+def journal_out(state: JugState) -> list[EventOut]:
+    """Everything that was written down, struck or not, the newest first."""
+    standing = {event.id for event in state.standing}
+    names = {str(jug.id): jug.name for jug in state.kitchen}
+    return [
+        EventOut(
+            id=event.id,
+            at=event.at,
+            written_at=event.written_at,
+            kind=event.kind,
+            text=_told(event, names),
+            what=event.what,
+            note=event.note,
+            insisted=event.insisted,
+            struck=event.id not in standing,
+        )
+        for event in reversed(state.events)
+        if event.kind != "struck"
+    ]
+
+
+def _told(event: Event, names: dict[str, str]) -> str:
+    what = core_event(event).what
+    if isinstance(what, Transferred):
+        what = Transferred(tuple((names.get(jug, jug), ml) for jug, ml in what.into))
+    return in_words(what)
+
+
+def _now_out(state: JugState) -> NowOut | None:
+    now = state.life.now if state.life and state.pitched else None
+    if now is None:
+        return None
+    return NowOut(
+        volume_ml=IntervalOut.of(now.volume_ml),
+        sg=IntervalOut.of(now.sg),
+        measured=now.measured,
+        abv=IntervalOut.of(now.abv),
+        sugar_g_per_l=IntervalOut.of(now.sugar_g_per_l),
+        ph=now.ph,
+        so2_added_mg_per_l=now.so2_added_mg_per_l,
+        cost=None if now.cost is None else money_text(now.cost),
     )

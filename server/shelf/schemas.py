@@ -345,6 +345,12 @@ class ClosureOut(BaseModel):
     still: bool
 
 
+class DoseOut(NamedOut):
+    """A dose to write down; `of` what has to be named with it, if anything."""
+
+    of: list[NamedOut]
+
+
 class ReferenceOut(BaseModel):
     """The tables the page chooses from."""
 
@@ -356,3 +362,4 @@ class ReferenceOut(BaseModel):
     vessels: list[VesselOut]
     bottles: list[BottleOut]
     closures: list[ClosureOut]
+    doses: list[DoseOut]

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from server.jugs.models import Reading
+from server.jugs.models import Event
 from tests.browser.conftest import PEAR, aimed, by_core
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -231,5 +231,5 @@ def test_a_reading_off_the_tape_is_written_down_for_its_day(page, person):
     page.get_by_label("Read when").select_option(label="4 days ago")
     page.get_by_role("button", name="Save reading").click()
     expect(page.get_by_text("1.020 is saved.")).to_be_visible()
-    first, second = Reading.objects.all()
+    first, second = Event.objects.filter(kind="read")
     assert (second.at - first.at).days == 5

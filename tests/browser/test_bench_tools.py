@@ -62,19 +62,19 @@ def check(page, person):
             f"Add {', '.join(most)} and {last}." if most else f"Add {last}."
         )
     main = page.locator("main")
-    sg, end, abv = core.must.mixing.sg, core.finish.sg, core.finish.abv
+    sg, end, abv = core.must.sg, core.finish.sg, core.finish.abv
     expect(main).to_contain_text(f"{sg.value:.3f} ({sg.low:.3f}–{sg.high:.3f})")
     expect(main).to_contain_text(f"{end.value:.3f} ({end.low:.3f}–{end.high:.3f})")
     expect(main).to_contain_text(f"{abv.value:.1f} % ({abv.low:.1f}–{abv.high:.1f} %)")
-    drink = core.plan.glass.abv
+    drink = core.glass.abv
     expect(main).to_contain_text(
-        f"In the glass {drink.value:.1f} % ({drink.low:.1f}–{drink.high:.1f} %), {core.plan.glass.word}"
+        f"In the glass {drink.value:.1f} % ({drink.low:.1f}–{drink.high:.1f} %), {core.glass.word}"
     )
     aims = page.get_by_role("region", name="Aim for")
     expect(aims).to_contain_text(f"Strength {drink.value:.1f} %")
     expect(aims).to_contain_text(f"Start gravity {sg.value:.3f}")
-    expect(aims).to_contain_text(f"Sharpness {core.must.acidity.g_per_l.value:.1f} g/L")
-    expect(aims).to_contain_text(f"Tannin {core.must.tannin.g_per_l.value:.1f} g/L")
+    expect(aims).to_contain_text(f"Sharpness {core.acid.g_per_l.value:.1f} g/L")
+    expect(aims).to_contain_text(f"Tannin {core.tannin.g_per_l.value:.1f} g/L")
     expect(main).to_contain_text(f"£{core.bottles.each} a bottle")
     expect(main).to_contain_text(f"{core.bottles.count} × 75 cl")
     checks = page.get_by_role("region", name="Checks")
@@ -138,7 +138,7 @@ def all_of_it(page, person):
     expect(page.get_by_text("Taken. Undo brings your own pours back.")).to_be_visible()
     _, core = check(page, person)
     assert f"£{core.bottles.each} a bottle" in shown
-    assert f"{core.plan.glass.abv.value:.1f} %" in shown
+    assert f"{core.glass.abv.value:.1f} %" in shown
 
     page.get_by_role("button", name="Try a variant").click()
     page.get_by_role("button", name="Create").click()
@@ -150,7 +150,7 @@ def all_of_it(page, person):
     page.get_by_role("link", name="Side by side with jug 1").click()
     table = page.get_by_role("table", name="Figures side by side")
     row = table.get_by_role("row").filter(has_text="Starts at")
-    expect(row).to_contain_text(f"{variant.must.sg.value:.3f}{core.must.mixing.sg.value:.3f}")
+    expect(row).to_contain_text(f"{variant.must.sg.value:.3f}{core.must.sg.value:.3f}")
     expect(table.get_by_role("row").filter(has_text="White sugar")).to_contain_text("150 g")
     expect(page.get_by_role("img", name=re.compile("^Jug [12]:"))).to_have_count(2)
     sides_fit(page)
@@ -226,13 +226,13 @@ def test_how_it_is_in_the_glass_is_planned_backwards(bench, person):
     bench.get_by_label("In the glass").select_option(label="Sweet and still, after stabilising")
     expect(bench.get_by_label("Added at the end")).not_to_have_value("")
     _, core = check(bench, person)
-    assert core.plan.glass.sugar_g_per_l == pytest.approx(15, abs=0.1)
-    expect(bench.locator("main")).to_contain_text(f"Stir in {core.plan.glass.late_ml:.0f} ml")
+    assert core.glass.sugar_g_per_l == pytest.approx(15, abs=0.1)
+    expect(bench.locator("main")).to_contain_text(f"Stir in {core.glass.late_ml:.0f} ml")
     bench.get_by_label("In the glass").select_option(label="Dry and fizzy, by priming")
     expect(bench.get_by_text("2.5 volumes of gas")).to_be_visible()
     _, core = check(bench, person)
     expect(bench.locator("main")).to_contain_text(
-        f"dissolve {core.plan.glass.priming_g:.0f} g white sugar"
+        f"dissolve {core.glass.priming_g:.0f} g white sugar"
     )
 
 
@@ -246,8 +246,8 @@ def test_sharpness_and_a_share_are_aims_too(bench, person):
     bench.get_by_label("Share of Pear, %").fill("45")
     _, core = check(bench, person)
     pear = next(pour for pour in core.pours if pour.name == "Pear")
-    assert pear.volume_ml / core.must.mixing.mix.volume_ml == pytest.approx(0.45, abs=1e-3)
-    assert core.must.acidity.g_per_l.value == pytest.approx(6.0, abs=1e-3)
+    assert pear.volume_ml / core.must.mix.volume_ml == pytest.approx(0.45, abs=1e-3)
+    assert core.acid.g_per_l.value == pytest.approx(6.0, abs=1e-3)
     bench.get_by_role("button", name="No aim for: Sharpness wanted, g/L").click()
     expect(bench.get_by_label("Amount of Citric acid, g")).not_to_have_value("0")
     check(bench, person)

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from server.jugs.models import Jug, Reading
+from server.jugs.models import Event, Jug
 from tests.browser.conftest import PHONE, finger
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -36,7 +36,7 @@ def test_a_change_just_before_leaving_is_kept(bench, person, leave):
     bench.get_by_label("Amount of Pear juice, ml").fill("2750")
     if leave == "pitch":
         person.pitch("1.052")
-        assert Reading.objects.count() == 1
+        assert Event.objects.filter(kind="read").count() == 1
     elif leave == "link":
         bench.get_by_role("link", name="Shelf").first.click()
         expect(bench.get_by_role("heading", name="Shelf", exact=True)).to_be_visible()
@@ -81,7 +81,7 @@ def test_a_button_pressed_twice_on_a_slow_line_writes_once(bench, person):
     bench.get_by_label("Gravity", exact=True).fill("1.052")
     bench.get_by_role("button", name="Save reading and pitch").dblclick()
     expect(bench.get_by_role("heading", name="Readings")).to_be_visible()
-    assert Reading.objects.count() == 1
+    assert Event.objects.filter(kind="read").count() == 1
     bench.goto(f"{person.home}/jugs?new")
     bench.get_by_label("Write on the tape").fill("Second")
     bench.get_by_role("button", name="Create").dblclick()
@@ -103,7 +103,7 @@ def test_the_same_sending_arriving_twice_counts_once(bench, person):
         seen[0].url, data=seen[0].post_data, headers={name: sent[name] for name in same}
     )
     assert again.ok
-    assert Reading.objects.count() == 2
+    assert Event.objects.filter(kind="read").count() == 2
 
 
 def test_what_is_half_typed_is_there_again(bench, person):

@@ -220,3 +220,8 @@ def test_from_far_above_the_tail_is_taken_half_as_slow_again():
     far = at_rest([Reading(0, 1.080), Reading(14, 1.000), Reading(40, 1.000)])
     constant = 14 / math.log((80 + 1) / (0.6 + 1))
     assert far.needs_days == pytest.approx(1.204 * 1.5 * constant, rel=1e-3)
+
+
+def test_two_readings_of_one_moment_are_answered():
+    gone = stand((0, OG), (0, 1.010), (0, 1.000), (4, 1.000))
+    assert gone.rest.points_may_fall < 0.6

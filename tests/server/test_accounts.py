@@ -9,6 +9,7 @@ from tests.server.conftest import CARTON, JUG
 
 pytestmark = pytest.mark.django_db
 
+NOBODYS = "00000000-0000-4000-8000-000000000000"
 PRIVATE = [
     ("GET", "shelf/products"),
     ("POST", "shelf/products"),
@@ -36,7 +37,9 @@ PRIVATE = [
     ("DELETE", "jugs/1"),
     ("PUT", "jugs/1/plan"),
     ("POST", "jugs/1/readings"),
-    ("DELETE", "jugs/1/readings/1"),
+    ("DELETE", f"jugs/1/readings/{NOBODYS}"),
+    ("POST", "jugs/1/events"),
+    ("POST", f"jugs/1/events/{NOBODYS}/strike"),
     ("POST", "jugs/1/bottling"),
     ("GET", "reference"),
 ]

@@ -1,14 +1,14 @@
 """Fill the bottles."""
 
-from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from core.errors import JobError
 from core.ferment.reading import Cause
+from server.accounts.models import Account
 from server.config.problems import ConflictError, QuestionedError
-from server.jugs.models import BottleCount, Bottling
+from server.jugs.actions.write_down import Step, bring_back, strike_all, write
 from server.jugs.schemas import BottleOutcome, BottlingIn
-from server.jugs.state import JugState
+from server.jugs.state import JugState, bottling_steps
 
 _LEAST_REASON, _MOST_REASON = 3, 300
 
@@ -23,25 +23,40 @@ def check_lines(payload: BottlingIn) -> None:
         seen.add(key)
 
 
-def fill_bottles(state: JugState, payload: BottlingIn) -> Bottling:
-    """Keep what was bottled.
+def fill_bottles(state: JugState, by: Account, payload: BottlingIn) -> None:
+    """Keep what was bottled, and what went in for it.
 
     Raises JobError for bottles that cannot be, or may not be closed without a reason;
     ConflictError when it is bottled already; QuestionedError where it is worth a thought.
     """
-    if state.bottling:
+    if state.emptied:
         raise ConflictError("This jug is bottled already.")
-    if state.progress is None:
+    if not state.pitched:
         raise JobError("Write down a reading first: without one nobody knows what is in it.")
     check_lines(payload)
     payload.against_advice = payload.against_advice.strip()
-    lots = state.bottling_out(payload, None).bottles
-    _check_closing(lots, payload)
-    try:
-        with transaction.atomic():
-            return _kept(state, payload, lots)
-    except IntegrityError:
-        raise ConflictError("This jug is bottled already.") from None
+    _check_closing(state.bottling_out(payload, None).bottles, payload)
+    now = timezone.now()
+    write(state, by, [Step(kind, what, now) for kind, what in bottling_steps(state, payload)])
+
+
+def take_back(state: JugState, by: Account) -> None:
+    """Take the newest bottling back, with what went in for it; it can be entered again."""
+    newest = state.bottling
+    if newest is None:
+        raise ConflictError("This jug is not bottled.")
+    strike_all(state, by, [event for event in state.standing if event.at == newest.at])
+
+
+def give_back(state: JugState, by: Account) -> None:
+    """Undo taking the newest bottling back. Raises ConflictError where none was taken back."""
+    taken = [e for e in state.events if e.kind == "bottled" and e not in state.standing]
+    if not taken:
+        raise ConflictError("No bottling was taken back.")
+    at = taken[-1].at
+    for event in [e for e in state.events if e.at == at and e not in state.standing]:
+        if event.kind != "struck":
+            bring_back(JugState.load(state.fresh()), by, event.id)
 
 
 def _check_closing(lots: list[BottleOutcome], payload: BottlingIn) -> None:
@@ -67,26 +82,3 @@ def _check_closing(lots: list[BottleOutcome], payload: BottlingIn) -> None:
     if not wrong:
         # Nobody argued with a bottle that bears it.
         payload.against_advice = ""
-
-
-def _kept(state: JugState, payload: BottlingIn, lots: list[BottleOutcome]) -> Bottling:
-    primed, held = payload.priming, payload.stabilised
-    bottling = state.jug.bottlings.create(
-        at=timezone.now(),
-        priming_sugar=primed.sugar if primed else "sucrose",
-        priming_g_per_l=primed.g_per_l if primed else 0.0,
-        sulphite_g=held.sulphite_g if held else 0.0,
-        sorbate_g=held.sorbate_g if held else 0.0,
-        against_advice=payload.against_advice,
-    )
-    BottleCount.objects.bulk_create(
-        BottleCount(
-            bottling=bottling,
-            size_ml=lot.size_ml,
-            count=lot.count,
-            bottle=lot.bottle,
-            closure=lot.closure,
-        )
-        for lot in lots
-    )
-    return bottling

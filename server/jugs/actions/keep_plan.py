@@ -19,7 +19,7 @@ def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, str | None]:
     reach is kept as it was typed. Raises JobError for what is no plan at all, ConflictError
     when another window kept one first, or the jug is pitched: what went in is then history.
     """
-    if state.readings:
+    if state.pitched:
         raise ConflictError(
             "This jug is pitched: its plan is what went in. Take the first reading back to"
             " change it."

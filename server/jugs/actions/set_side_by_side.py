@@ -34,7 +34,7 @@ def _as_brewed(states: list[JugState]) -> list[DifferenceOut]:
     """What the stem has shown so far, where any of them is pitched."""
     if not any(state.readings for state in states):
         return []
-    now = [state.at_20[-1] if state.at_20 else None for state in states]
+    now = [state.readings[-1].sg_at_20 if state.readings else None for state in states]
     strength = [
         state.progress.strength.mass_balance.value if state.progress else None for state in states
     ]

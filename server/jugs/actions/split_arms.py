@@ -21,7 +21,7 @@ def split_arms(state: JugState, payload: SplitIn) -> list[Jug]:
     Raises JobError for fewer than two arms or vessels that hold too little, ConflictError
     when the jug is pitched already.
     """
-    if state.readings:
+    if state.pitched:
         raise ConflictError("This jug is pitched: a must is split before the yeast goes in.")
     if not 2 <= len(payload.arms) <= _MOST_ARMS:
         raise JobError(f"Split it into two arms, and at most {_MOST_ARMS}.", "arms")

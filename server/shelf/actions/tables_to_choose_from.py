@@ -1,6 +1,7 @@
 """Lay out the reference tables the page chooses from."""
 
 from core import tables
+from core.batch.doses import DOSES, MADE_OF, SWEETENERS
 from core.must.composition import BOUGHT
 from core.must.mixing import WEIGHED
 from core.plan.checks import usual_fill_ml
@@ -9,6 +10,7 @@ from core.shelf.verdict import WORDS
 from server.shelf.schemas import (
     BottleOut,
     ClosureOut,
+    DoseOut,
     KindOut,
     NamedOut,
     ReferenceOut,
@@ -81,4 +83,16 @@ def tables_to_choose_from() -> ReferenceOut:
             )
             for c in tables.CLOSURES.values()
         ],
+        doses=[DoseOut(key=key, name=name, of=_named_with(key)) for key, name in DOSES.items()],
     )
+
+
+def _named_with(dose: str) -> list[NamedOut]:
+    """What has to be named with a dose."""
+    if dose == "acid":
+        return [NamedOut(key=a.key, name=a.name) for a in tables.ACIDS.values() if a.name]
+    if dose == "sweetener":
+        return [NamedOut(key=key, name=tables.SUGARS[key].name) for key in SWEETENERS]
+    if dose.startswith("finings"):
+        return [NamedOut(key=key, name=key.capitalize()) for key in MADE_OF]
+    return []

@@ -667,6 +667,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Event
+         * @description Write down what happened to it.
+         */
+        post: operations["server_jugs_api_post_event"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/events/{event_id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike Event
+         * @description Take an event back; it stays in the journal, struck out.
+         */
+        post: operations["server_jugs_api_strike_event"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/events/{event_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Event
+         * @description Strike the strike.
+         */
+        post: operations["server_jugs_api_restore_event"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/readings": {
         parameters: {
             query?: never;
@@ -757,6 +817,26 @@ export interface paths {
          * @description Take a bottling back; its counts can be entered again.
          */
         delete: operations["server_jugs_api_remove_bottling"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/bottling/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Bottling
+         * @description Undo taking a bottling back.
+         */
+        post: operations["server_jugs_api_restore_bottling"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1685,7 +1765,7 @@ export interface components {
          */
         BottlingOut: {
             /** Id */
-            id: number | null;
+            id: string | null;
             /** At */
             at: string | null;
             /** Bottles */
@@ -1793,6 +1873,41 @@ export interface components {
             /** Warnings */
             warnings: components["schemas"]["WarningOut"][];
         };
+        /**
+         * EventOut
+         * @description One line of the journal, as a sentence and whole; `insisted` on though questioned.
+         */
+        EventOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Written At
+             * Format: date-time
+             */
+            written_at: string;
+            /** Kind */
+            kind: string;
+            /** Text */
+            text: string;
+            /** What */
+            what: {
+                [key: string]: unknown;
+            };
+            /** Note */
+            note: string;
+            /** Insisted */
+            insisted: boolean;
+            /** Struck */
+            struck: boolean;
+        };
         /** FinishOut */
         FinishOut: {
             sg: components["schemas"]["IntervalOut"];
@@ -1877,6 +1992,11 @@ export interface components {
             related: components["schemas"]["RelatedOut"][];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
+            /** Journal */
+            journal: components["schemas"]["EventOut"][];
+            now: components["schemas"]["NowOut"] | null;
+            /** Told */
+            told: string[];
             progress: components["schemas"]["ProgressOut"] | null;
             bottling: components["schemas"]["BottlingOut"] | null;
         };
@@ -1898,6 +2018,24 @@ export interface components {
             /** Sugar G */
             sugar_g: number;
             sg: components["schemas"]["IntervalOut"];
+        };
+        /**
+         * NowOut
+         * @description What is in the jug now; `measured` where a reading settles it.
+         */
+        NowOut: {
+            volume_ml: components["schemas"]["IntervalOut"];
+            sg: components["schemas"]["IntervalOut"];
+            /** Measured */
+            measured: boolean;
+            abv: components["schemas"]["IntervalOut"];
+            sugar_g_per_l: components["schemas"]["IntervalOut"];
+            /** Ph */
+            ph: number | null;
+            /** So2 Added Mg Per L */
+            so2_added_mg_per_l: number;
+            /** Cost */
+            cost: string | null;
         };
         /**
          * PlanIn
@@ -2043,8 +2181,11 @@ export interface components {
          * @description A reading as read, and what it means at 20 °C.
          */
         ReadingOut: {
-            /** Id */
-            id: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
             /**
              * At
              * Format: date-time
@@ -2085,13 +2226,24 @@ export interface components {
         };
         /**
          * StabilisedIn
-         * @description Potassium metabisulphite and potassium sorbate that went in after it had stopped, g.
+         * @description Potassium metabisulphite and potassium sorbate that went in after it had stopped, g; and
+         *     whether it was racked off its lees first, and was clear.
          */
         StabilisedIn: {
             /** Sulphite G */
             sulphite_g: number;
             /** Sorbate G */
             sorbate_g: number;
+            /**
+             * Racked
+             * @default false
+             */
+            racked: boolean;
+            /**
+             * Clear
+             * @default false
+             */
+            clear: boolean;
         };
         /**
          * StandingOut
@@ -2266,6 +2418,30 @@ export interface components {
             token: string | null;
         };
         /**
+         * EventIn
+         * @description Something that happened, in the jug file's words; `id` is the sender's, so that twice is
+         *     once. `instead_of` is an event that this one puts right: it is struck.
+         */
+        EventIn: {
+            /** Kind */
+            kind: string;
+            /** What */
+            what?: {
+                [key: string]: unknown;
+            };
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Instead Of */
+            instead_of?: string | null;
+        };
+        /**
          * ReadingIn
          * @description A gravity as it stood on the stem. The first one pitches: `plan_version` is then the plan
          *     that was in sight.
@@ -2310,11 +2486,16 @@ export interface components {
         /**
          * BottlingIn
          * @description `against_advice` says why it is closed where the answer is do_not; `insist` goes on past
-         *     a think.
+         *     a think. `some_left`: the jug goes on with the rest, which else is lees.
          */
         BottlingIn: {
             /** Bottles */
             bottles: components["schemas"]["BottleCountIn"][];
+            /**
+             * Some Left
+             * @default false
+             */
+            some_left: boolean;
             priming?: components["schemas"]["PrimingIn"] | null;
             stabilised?: components["schemas"]["StabilisedIn"] | null;
             /**
@@ -2590,6 +2771,18 @@ export interface components {
             still: boolean;
         };
         /**
+         * DoseOut
+         * @description A dose to write down; `of` what has to be named with it, if anything.
+         */
+        DoseOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Of */
+            of: components["schemas"]["NamedOut"][];
+        };
+        /**
          * KindOut
          * @description A kind of product: poured as drink or not, and weighed or not.
          */
@@ -2634,6 +2827,8 @@ export interface components {
             bottles: components["schemas"]["BottleOut"][];
             /** Closures */
             closures: components["schemas"]["ClosureOut"][];
+            /** Doses */
+            doses: components["schemas"]["DoseOut"][];
         };
         /** VesselOut */
         VesselOut: {
@@ -5184,6 +5379,213 @@ export interface operations {
             };
         };
     };
+    server_jugs_api_post_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JugOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_strike_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+                event_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JugOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_restore_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+                event_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JugOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_jugs_api_post_reading: {
         parameters: {
             query?: never;
@@ -5261,7 +5663,7 @@ export interface operations {
             header?: never;
             path: {
                 jug_id: number;
-                reading_id: number;
+                reading_id: string;
             };
             cookie?: never;
         };
@@ -5329,7 +5731,7 @@ export interface operations {
             header?: never;
             path: {
                 jug_id: number;
-                reading_id: number;
+                reading_id: string;
             };
             cookie?: never;
         };
@@ -5525,6 +5927,73 @@ export interface operations {
         };
     };
     server_jugs_api_remove_bottling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JugOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_restore_bottling: {
         parameters: {
             query?: never;
             header?: never;

@@ -40,20 +40,8 @@ function Bottled({ jug, bottled }: { jug: Schemas["JugOut"]; bottled: Schemas["B
   const takeBack = () =>
     act(async () => {
       show(await answer(api.DELETE("/api/jugs/{jug_id}/bottling", params)));
-      const body = {
-        bottles: bottled.bottles.map(({ size_ml, count, bottle, closure }) => ({
-          size_ml,
-          count,
-          bottle,
-          closure,
-        })),
-        priming: bottled.priming,
-        stabilised: bottled.stabilised,
-        against_advice: bottled.against_advice,
-        insist: true,
-      };
       const undo = async () =>
-        show(await answer(api.POST("/api/jugs/{jug_id}/bottling", { ...params, body })));
+        show(await answer(api.POST("/api/jugs/{jug_id}/bottling/restore", params)));
       say("The bottling is undone.", { undo });
     });
   return (

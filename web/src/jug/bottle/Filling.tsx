@@ -7,6 +7,7 @@ import { useAct } from "../../frame/act";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, Panel, QuietButton } from "../../frame/states";
+import { Tick } from "../../frame/Tick";
 import { useKept } from "../../frame/useKept";
 import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
@@ -212,8 +213,19 @@ export function Filling({
                   onChange={(event) => set({ sorbate: event.target.value })}
                 />
               </Grid>
+              <HStack wrap="wrap" gap="4" pt="3">
+                <Tick checked={typed.racked} onChange={(racked) => set({ racked })}>
+                  Racked off its lees first
+                </Tick>
+                <Tick checked={typed.clear} onChange={(clear) => set({ clear })}>
+                  It was clear
+                </Tick>
+              </HStack>
             </Collapsible.Content>
           </Collapsible.Root>
+          <Tick checked={typed.someLeft} onChange={(someLeft) => set({ someLeft })}>
+            Some of it stays in the jug, and goes on
+          </Tick>
         </Stack>
       </Panel>
       <Panel gridColumn={{ md: "1 / -1", xl: "auto" }}>

@@ -7,6 +7,9 @@ const typed: Typed = {
   primingSugar: "sucrose",
   sulphite: "",
   sorbate: "",
+  racked: false,
+  clear: false,
+  someLeft: false,
   reason: "",
 };
 

@@ -11,6 +11,10 @@ export type Typed = {
   primingSugar: string;
   sulphite: string;
   sorbate: string;
+  racked: boolean;
+  clear: boolean;
+  /** Whether the jug goes on with the rest, which else is lees. */
+  someLeft: boolean;
   /** Why it is closed where that is advised against. */
   reason: string;
 };
@@ -32,6 +36,9 @@ export function begun(jug: Schemas["JugOut"], evaluation: Schemas["EvaluationOut
     primingSugar: "sucrose",
     sulphite: "",
     sorbate: "",
+    racked: false,
+    clear: false,
+    someLeft: false,
     reason: "",
   };
 }
@@ -59,7 +66,16 @@ export function toBottling(typed: Typed): Schemas["BottlingIn"] | null {
       return { size_ml: Number(lot.size), count: counts[place] ?? 0, bottle, closure };
     }),
     priming: priming > 0 ? { g_per_l: priming, sugar: typed.primingSugar } : null,
-    stabilised: sulphite > 0 || sorbate > 0 ? { sulphite_g: sulphite, sorbate_g: sorbate } : null,
+    stabilised:
+      sulphite > 0 || sorbate > 0
+        ? {
+            sulphite_g: sulphite,
+            sorbate_g: sorbate,
+            racked: typed.racked,
+            clear: typed.clear,
+          }
+        : null,
+    some_left: typed.someLeft,
     insist: false,
     against_advice: "",
   };

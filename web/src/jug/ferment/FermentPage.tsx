@@ -1,24 +1,19 @@
-import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
+import { Box, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useMemo } from "react";
-import { answer, api, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { Curve } from "../../drawing/Curve";
-import { dayAndTime, gravity, percent, percentRange, points } from "../../format";
-import { useAct } from "../../frame/act";
+import { dayAndTime, gravity, money, percent, percentRange, points, volume } from "../../format";
 import { useKeys } from "../../frame/keys";
-import { useSay } from "../../frame/notices";
-import { Empty, GoButton, Panel, QuietButton } from "../../frame/states";
+import { Empty, GoButton, Mark, Panel } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
 import { mainColour, mixedLayer } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
 import { Strengths } from "../Strengths";
+import { Journal } from "./Journal";
 
 export default function FermentPage() {
   const { jug, session } = useJugContext();
-  const queries = useQueryClient();
-  const say = useSay();
-  const { act } = useAct();
   const keys = useMemo(
     () => ({
       r: () => document.querySelector<SVGElement>('[aria-label="Gravity on the stem"]')?.focus(),
@@ -40,19 +35,6 @@ export default function FermentPage() {
   }
   const last = jug.readings.at(-1);
   const ends = evaluation.finish.sg;
-
-  const strike = (reading: Schemas["ReadingOut"]) =>
-    act(async () => {
-      const params = { params: { path: { jug_id: jug.id, reading_id: reading.id } } };
-      const refresh = (after: Schemas["JugOut"]) => {
-        queries.setQueryData(["jug", jug.id], after);
-        queries.invalidateQueries({ queryKey: ["jugs"] });
-      };
-      refresh(await answer(api.DELETE("/api/jugs/{jug_id}/readings/{reading_id}", params)));
-      const restore = "/api/jugs/{jug_id}/readings/{reading_id}/restore";
-      const undo = async () => refresh(await answer(api.POST(restore, params)));
-      say(`${gravity(reading.sg)} is struck out.`, { undo });
-    });
 
   return (
     <Grid
@@ -104,6 +86,12 @@ export default function FermentPage() {
               </Box>
             )}
           </Box>
+          {jug.told.map((text) => (
+            <Mark key={text} tone="mind">
+              {text}
+            </Mark>
+          ))}
+          {jug.now && <NowLine now={jug.now} />}
           <Curve
             points={jug.readings.map((reading) => ({
               at: Date.parse(reading.at),
@@ -115,45 +103,7 @@ export default function FermentPage() {
             label={`Gravity from ${gravity(jug.readings[0]?.sg_at_20 ?? 1)} to ${gravity(last?.sg_at_20 ?? 1)} over ${jug.readings.length} readings`}
           />
         </Panel>
-        <Panel>
-          <Heading as="h2" size="lg" fontFamily="heading" mb="1">
-            Readings
-          </Heading>
-          <chakra.ul listStyleType="none">
-            {[...jug.readings].reverse().map((reading) => (
-              <chakra.li
-                key={reading.id}
-                display="flex"
-                gap="3"
-                alignItems="center"
-                borderTopWidth="1px"
-                borderColor="line"
-                py="1"
-              >
-                <Text w="6.8rem" color="quiet" fontSize="sm" flexShrink="0">
-                  {dayAndTime(reading.at, session.time_zone)}
-                </Text>
-                <Text fontWeight="700">{gravity(reading.sg)}</Text>
-                <Text flex="1" fontSize="sm" minW="0">
-                  {reading.temperature_c !== 20 &&
-                    `at ${reading.temperature_c} °C, true ${gravity(reading.sg_at_20)}. `}
-                  {reading.insisted && "Questioned, and stood by. "}
-                  {reading.note}
-                </Text>
-                {!jug.bottling && (
-                  <QuietButton
-                    px="3"
-                    borderColor="line"
-                    aria-label={`Strike out ${gravity(reading.sg)} of ${dayAndTime(reading.at, session.time_zone)}`}
-                    onClick={() => strike(reading)}
-                  >
-                    ✕
-                  </QuietButton>
-                )}
-              </chakra.li>
-            ))}
-          </chakra.ul>
-        </Panel>
+        <Journal />
       </Stack>
       <Stack gap="4">
         {!jug.bottling && (
@@ -178,5 +128,20 @@ export default function FermentPage() {
         </Panel>
       </Stack>
     </Grid>
+  );
+}
+
+/** What is in the jug now, and whether anybody has read it since. */
+function NowLine({ now }: { now: Schemas["NowOut"] }) {
+  const { session } = useJugContext();
+  return (
+    <Text color="quiet" fontSize="sm" mb="2">
+      In it now: {volume(now.volume_ml.value)}, {percent(now.abv.value)},{" "}
+      {now.sugar_g_per_l.value.toFixed(0)} g/L sugar left
+      {now.ph !== null && `, pH ${now.ph.toFixed(1)}`}
+      {now.so2_added_mg_per_l > 0 && `, ${now.so2_added_mg_per_l.toFixed(0)} mg/L SO₂ added`}
+      {now.cost !== null && `, ${money(now.cost, session.currency)} so far`}
+      {now.measured ? "." : ". Nobody has read it since: it may have gone on."}
+    </Text>
   );
 }

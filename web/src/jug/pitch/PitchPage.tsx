@@ -10,7 +10,7 @@ import { ReadingForm } from "../ReadingForm";
 export default function PitchPage() {
   const { jug } = useJugContext();
   const navigate = useNavigate();
-  if (jug.readings.length > 0) {
+  if (jug.stage !== "plan") {
     return (
       <Panel>
         <Empty

@@ -50,7 +50,7 @@ export default function PlanPage() {
   const sold = reference.vessels.find((row) => row.key === draft.vessel?.key);
   const vessel = mine ?? sold;
   const capacity = draft.vessel?.volume_ml ?? 5000;
-  const pitched = jug.readings.length > 0;
+  const pitched = jug.stage !== "plan";
   const result = pitched
     ? (jug.evaluation ?? undefined)
     : draft.pours.length

@@ -27,7 +27,7 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const queries = useQueryClient();
   const aside = `plan-${jug.id}`;
   // What the record did not take when this page was last left, offline say.
-  const [left] = useState(() => (jug.readings.length ? null : putAside<Unkept>(aside)));
+  const [left] = useState(() => (jug.stage !== "plan" ? null : putAside<Unkept>(aside)));
   const [draft, setDraft] = useState<Draft>(() =>
     draftOf(left?.plan ?? jug.kept.plan, usualFillMl),
   );
@@ -76,11 +76,11 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
 
   const { ask } = evaluation;
   useEffect(() => {
-    if (body && jug.readings.length === 0) {
+    if (body && jug.stage === "plan") {
       const asked = JSON.parse(body) as Plan;
       if (asked.pours.length > 0) ask(asked);
     }
-  }, [body, ask, jug.readings.length]);
+  }, [body, ask, jug.stage]);
 
   const triedBody = useRef<string | null>(null);
   const refusedBody = useRef<string | null>(null);
@@ -119,17 +119,17 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const { state } = keeping;
   useEffect(() => {
     if (body === null || state === "keeping") return;
-    const unkept = body !== keptBody.current && jug.readings.length === 0;
+    const unkept = body !== keptBody.current && jug.stage === "plan";
     setAside(aside, unkept ? { basedOn: version.current, plan: JSON.parse(body) } : null);
-  }, [aside, body, state, jug.readings.length]);
+  }, [aside, body, state, jug.stage]);
   useEffect(() => {
     if (state === "overtaken" || state === "keeping") return;
     if (body === null || body === keptBody.current || body === refusedBody.current) return;
-    if (jug.readings.length > 0) return;
+    if (jug.stage !== "plan") return;
     const wait = body === triedBody.current ? AGAIN_MS : QUIET_MS;
     const timer = setTimeout(() => keep(body), wait);
     return () => clearTimeout(timer);
-  }, [body, keep, state, jug.readings.length]);
+  }, [body, keep, state, jug.stage]);
 
   /** Take the other window's plan, or put this one on top of it; both stay in the record. */
   const { act } = useAct();
@@ -151,7 +151,7 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   }
 
   /** Keep at once what is not kept yet; true when the plan in sight is the kept one. */
-  const pitched = jug.readings.length > 0;
+  const pitched = jug.stage !== "plan";
   const latest = useRef({ body, keep, pitched });
   latest.current = { body, keep, pitched };
   const keepNow = useCallback(async () => {

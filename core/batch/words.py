@@ -1,0 +1,150 @@
+"""An event in a sentence, as a timeline tells it."""
+
+from collections.abc import Callable, Mapping
+from typing import Any
+
+from core.batch.doses import DOSES
+from core.batch.events import (
+    Added,
+    Bottled,
+    Cared,
+    Dosed,
+    LotMoved,
+    Measured,
+    Noticed,
+    Pitched,
+    Poured,
+    Racked,
+    Read,
+    Tasted,
+    Transferred,
+    What,
+)
+from core.plan.amounts_in_words import measured
+from core.plan.evaluation import PricedPour
+
+_SCALES = {
+    "sg": "{:.3f}",
+    "brix": "{:.1f} °Bx",
+    "baume": "{:.1f} °Bé",
+    "potential_abv": "{:.1f} % potential",
+}
+_CARED = {
+    "swirled": "Swirled",
+    "degassed": "Degassed",
+    "cap_eased": "Cap eased",
+    "heated": "Heated",
+    "held_at": "Held",
+}
+_MOVED = {
+    "opened": "opened",
+    "given": "given away",
+    "broken": "broken",
+    "gushed": "gushed",
+    "burst": "burst",
+    "flat": "found flat",
+    "moved": "moved",
+}
+
+
+def in_words(what: What) -> str:
+    """What happened, as a sentence without its day. A strike is told by what it takes back."""
+    say = _SAY.get(type(what))
+    return say(what) if say else "Struck out."
+
+
+def _pour(item: PricedPour) -> str:
+    return f"{measured(item.pour.amount, item.pour.by_mass)} {item.pour.name}"
+
+
+def _read(what: Read) -> str:
+    said = f"Read {_SCALES[what.scale].format(what.figure)} at {what.temperature_c:g} °C"
+    if what.instrument.kind == "refractometer":
+        said += " with a refractometer"
+    return said + (f", {what.taken_ml:g} ml taken." if what.taken_ml else ".")
+
+
+def _pitched(what: Pitched) -> str:
+    how = {"dry": "sprinkled", "lees": "on old lees", "starter": "as a starter"}
+    grams = f"{what.yeast_g:g} g yeast" if what.yeast_g else what.yeast or "Yeast"
+    warm = f", the must at {what.temperature_c:g} °C" if what.temperature_c is not None else ""
+    return f"Pitched: {grams}, {how.get(what.method, what.method)}{warm}."
+
+
+def _added(what: Added) -> str:
+    return f"Added {_pour(what.pour)}." if what.pour else "Added what was held back."
+
+
+def _dosed(what: Dosed) -> str:
+    amount = f"{what.volume_ml:g} ml" if what.volume_ml else f"{what.mass_g:g} g"
+    named = f" ({what.of})" if what.of else ""
+    return f"Dosed {amount} {DOSES[what.dose].lower()}{named}."
+
+
+def _measured(what: Measured) -> str:
+    said = (
+        (what.ph, "pH {:g}"),
+        (what.ta_g_per_l, "{:g} g/L acid as tartaric"),
+        (what.temperature_c, "{:g} °C"),
+        (what.volume_ml, "{:g} ml by the mark"),
+        (None if what.fill is None else 100 * what.fill, "{:g} % full"),
+    )
+    return "Measured " + ", ".join(text.format(v) for v, text in said if v is not None) + "."
+
+
+def _noticed(what: Noticed) -> str:
+    said = ", ".join((*what.chips, *((what.words,) if what.words else ())))
+    return f"Noticed: {said}." if said else "Looked at."
+
+
+def _cared(what: Cared) -> str:
+    of = f", lot {what.lot}" if what.lot else ""
+    if what.did == "heated":
+        return f"Heated to {what.core_c:g} °C for {what.minutes:g} min{of}."
+    if what.did == "held_at":
+        return f"Held at {what.temperature_c:g} °C{of}."
+    return f"{_CARED[what.did]}{of}."
+
+
+def _racked(what: Racked) -> str:
+    left = f", {what.left_behind_ml:g} ml left behind" if what.left_behind_ml is not None else ""
+    return f"Racked off the lees{left}."
+
+
+def _transferred(what: Transferred) -> str:
+    return "Poured " + ", ".join(f"{ml:g} ml into {name}" for name, ml in what.into) + "."
+
+
+def _bottled(what: Bottled) -> str:
+    lots = ", ".join(
+        f"{lot.count} × {measured(lot.size_ml, False)} {lot.closure.name.lower()}"
+        for lot in what.lots
+    )
+    return f"Bottled {lots}."
+
+
+def _lot_moved(what: LotMoved) -> str:
+    where = f" to {what.place}" if what.did == "moved" else ""
+    return f"Lot {what.lot}: {what.count} {_MOVED[what.did]}{where}."
+
+
+def _tasted(what: Tasted) -> str:
+    by = f" by {what.by}" if what.by else ""
+    return f"Tasted{by}{f': {what.words}' if what.words else ''}."
+
+
+_SAY: Mapping[type, Callable[[Any], str]] = {
+    Read: _read,
+    Pitched: _pitched,
+    Poured: lambda what: f"Poured {_pour(what.pour)}.",
+    Added: _added,
+    Dosed: _dosed,
+    Measured: _measured,
+    Noticed: _noticed,
+    Cared: _cared,
+    Racked: _racked,
+    Transferred: _transferred,
+    Bottled: _bottled,
+    LotMoved: _lot_moved,
+    Tasted: _tasted,
+}

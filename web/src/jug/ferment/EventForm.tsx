@@ -1,0 +1,288 @@
+import { Grid, HStack, Stack } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { answer, api, mistyped, type Schemas } from "../../api/client";
+import { useJugs, useShelf } from "../../api/queries";
+import { useAct } from "../../frame/act";
+import { ChoiceField, TextField } from "../../frame/fields";
+import { useSay } from "../../frame/notices";
+import { ActButton, Mark, QuietButton } from "../../frame/states";
+import { Tick } from "../../frame/Tick";
+import { useKept } from "../../frame/useKept";
+import { useJugContext } from "../JugPage";
+import { everything } from "../plan/AddPour";
+import {
+  blank,
+  CARES,
+  isWeighed,
+  KINDS,
+  sourceOf,
+  type Typed,
+  toWhat,
+  typedFrom,
+} from "./happening";
+
+const MOST_JUGS = 200;
+
+/** Writes down something that happened, or puts right what was written. */
+export function EventForm({
+  before,
+  onDone,
+}: {
+  before: Schemas["EventOut"] | null;
+  onDone: () => void;
+}) {
+  const { jug, reference } = useJugContext();
+  const queries = useQueryClient();
+  const say = useSay();
+  const products = useShelf(everything).data?.items ?? [];
+  const [start] = useState(() => (before && typedFrom(before)) || blank);
+  const [typed, setTyped, forget] = useKept(`event-${before?.id ?? jug.id}`, start);
+  // Sent twice on a slow line it is written once.
+  const [id] = useState(() => crypto.randomUUID());
+  const { act, busy, problem, setProblem } = useAct(true);
+  const set = (more: Partial<Typed>) => {
+    setTyped((now) => ({ ...now, ...more }));
+    setProblem(null);
+  };
+  const pour = typed.kind === "added" ? sourceOf(typed, products, before) : null;
+
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    const made = toWhat(typed, pour, reference.doses);
+    if ("wrong" in made) {
+      setProblem(mistyped(made.wrong));
+      return;
+    }
+    const body = {
+      id,
+      kind: typed.kind,
+      what: made.what,
+      note: typed.note,
+      at: typed.at ? new Date(typed.at).toISOString() : null,
+      instead_of: before?.id ?? null,
+    };
+    act(async () => {
+      const after = await answer(
+        api.POST("/api/jugs/{jug_id}/events", { params: { path: { jug_id: jug.id } }, body }),
+      );
+      forget();
+      queries.setQueryData(["jug", jug.id], after);
+      queries.invalidateQueries({ queryKey: ["jugs"] });
+      say(before ? "It is put right." : "It is written down.");
+      onDone();
+    });
+  }
+
+  const at = (place: string) => problem?.at(place);
+  const elsewhere = problem && !PLACES.some((place) => problem.at(place)) ? problem : null;
+  return (
+    <form onSubmit={submit} aria-label={before ? "Put it right" : "Write down what happened"}>
+      <Stack gap="3">
+        {!before && (
+          <ChoiceField
+            label="What happened?"
+            value={typed.kind}
+            onChange={(kind) => set({ kind: kind as Typed["kind"] })}
+          >
+            {Object.entries(KINDS)
+              .filter(([key]) => key !== "read")
+              .map(([key, name]) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+          </ChoiceField>
+        )}
+        <Fields
+          typed={typed}
+          set={set}
+          at={at}
+          weighed={!!pour && isWeighed(pour)}
+          products={products}
+          same={(before?.what.pour as { name?: string } | undefined)?.name}
+        />
+        <Grid templateColumns={{ base: "1fr", sm: "1fr 1fr" }} gap="3" alignItems="start">
+          <TextField
+            label="When"
+            type="datetime-local"
+            hint="Nothing: just now"
+            value={typed.at}
+            error={at("at")}
+            onChange={(event) => set({ at: event.target.value })}
+          />
+          <TextField
+            label="Note"
+            value={typed.note}
+            error={at("note")}
+            onChange={(event) => set({ note: event.target.value })}
+          />
+        </Grid>
+        {elsewhere && (
+          <div role="alert">
+            <Mark tone="bad">{elsewhere.message}</Mark>
+          </div>
+        )}
+        <HStack wrap="wrap">
+          <ActButton type="submit" busy={busy}>
+            {before ? "Put it right" : "Write it down"}
+          </ActButton>
+          {before && <QuietButton onClick={onDone}>Leave it</QuietButton>}
+        </HStack>
+      </Stack>
+    </form>
+  );
+}
+
+const PLACES = ["from", "amount", "dose", "ph", "warm", "volume", "sg", "into", "at", "note"];
+
+/** The fields of one kind of event. */
+function Fields({
+  typed,
+  set,
+  at,
+  weighed,
+  products,
+  same,
+}: {
+  typed: Typed;
+  set: (more: Partial<Typed>) => void;
+  at: (place: string) => string | undefined;
+  weighed: boolean;
+  products: Schemas["ProductOut"][];
+  same: string | undefined;
+}) {
+  const { jug, reference } = useJugContext();
+  const others = (useJugs(MOST_JUGS, false).data ?? []).filter((row) => row.id !== jug.id);
+  const figure = (
+    key: "amount" | "ph" | "warm" | "volume" | "sg",
+    label: string,
+    hint?: string,
+  ) => (
+    <TextField
+      label={label}
+      hint={hint ?? ""}
+      inputMode="decimal"
+      value={typed[key]}
+      error={at(key)}
+      onChange={(event) => set({ [key]: event.target.value })}
+    />
+  );
+  switch (typed.kind) {
+    case "added":
+      return (
+        <Grid templateColumns={{ base: "1fr", sm: "1fr 8rem" }} gap="3" alignItems="start">
+          <ChoiceField
+            label="What"
+            value={typed.from}
+            error={at("from")}
+            onChange={(from) => set({ from })}
+          >
+            {same && <option value="same">{same}</option>}
+            <option value="sugar">White sugar</option>
+            <option value="water">Water</option>
+            {products
+              .filter((row) => reference.kinds.find((kind) => kind.key === row.kind)?.poured)
+              .map((row) => (
+                <option key={row.id} value={row.id}>
+                  {row.name}
+                </option>
+              ))}
+          </ChoiceField>
+          {figure("amount", weighed ? "Grams" : "Millilitres")}
+        </Grid>
+      );
+    case "dosed": {
+      const named = reference.doses.find((row) => row.key === typed.dose)?.of ?? [];
+      return (
+        <Stack gap="3">
+          <Grid templateColumns={{ base: "1fr", sm: "1fr 8rem" }} gap="3" alignItems="start">
+            <ChoiceField label="Dose" value={typed.dose} onChange={(dose) => set({ dose, of: "" })}>
+              {reference.doses.map((row) => (
+                <option key={row.key} value={row.key}>
+                  {row.name}
+                </option>
+              ))}
+            </ChoiceField>
+            {figure("amount", "Grams")}
+          </Grid>
+          {named.length > 0 && (
+            <ChoiceField
+              label="Which"
+              value={typed.of || (named[0]?.key ?? "")}
+              onChange={(of) => set({ of })}
+            >
+              {named.map((row) => (
+                <option key={row.key} value={row.key}>
+                  {row.name}
+                </option>
+              ))}
+            </ChoiceField>
+          )}
+        </Stack>
+      );
+    }
+    case "racked":
+      return figure("amount", "Left behind, ml", "Nothing: the usual for this juice");
+    case "measured":
+      return (
+        <Grid templateColumns={{ base: "1fr", sm: "1fr 1fr 1fr" }} gap="3" alignItems="start">
+          {figure("ph", "pH")}
+          {figure("warm", "The jug, °C")}
+          {figure("volume", "By the mark, ml")}
+        </Grid>
+      );
+    case "noticed":
+      return (
+        <Stack gap="3">
+          <TextField
+            label="Look and smell"
+            value={typed.words}
+            onChange={(event) => set({ words: event.target.value })}
+          />
+          <Tick checked={typed.clear} onChange={(clear) => set({ clear })}>
+            It is clear
+          </Tick>
+        </Stack>
+      );
+    case "cared":
+      return (
+        <Grid templateColumns={{ base: "1fr", sm: "1fr 8rem" }} gap="3" alignItems="start">
+          <ChoiceField label="How" value={typed.did} onChange={(did) => set({ did })}>
+            {Object.entries(CARES).map(([key, name]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </ChoiceField>
+          {typed.did === "held_at" && figure("warm", "At, °C")}
+        </Grid>
+      );
+    case "transferred":
+      return (
+        <Grid templateColumns={{ base: "1fr", sm: "1fr 8rem" }} gap="3" alignItems="start">
+          <ChoiceField
+            label="Into"
+            value={typed.into}
+            error={at("into")}
+            onChange={(into) => set({ into })}
+          >
+            <option value="">Choose …</option>
+            {others.map((row) => (
+              <option key={row.id} value={row.id}>
+                Jug {row.number} · {row.name}
+              </option>
+            ))}
+          </ChoiceField>
+          {figure("amount", "Millilitres")}
+        </Grid>
+      );
+    case "read":
+      return (
+        <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
+          {figure("sg", "Gravity")}
+          {figure("warm", "Sample, °C")}
+        </Grid>
+      );
+  }
+}

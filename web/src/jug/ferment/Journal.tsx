@@ -1,0 +1,138 @@
+import { Box, chakra, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, api, type Schemas } from "../../api/client";
+import { dayAndTime } from "../../format";
+import { useAct } from "../../frame/act";
+import { useSay } from "../../frame/notices";
+import { Panel, QuietButton } from "../../frame/states";
+import { useJugContext } from "../JugPage";
+import { EventForm } from "./EventForm";
+import { KINDS } from "./happening";
+
+/** Everything that happened to the jug, the newest first: struck out, brought back, put right. */
+export function Journal() {
+  const { jug } = useJugContext();
+  const [writing, setWriting] = useState(false);
+  const [putRight, setPutRight] = useState<string | null>(null);
+  return (
+    <Panel>
+      <HStack justify="space-between" wrap="wrap" mb="1">
+        <Heading as="h2" size="lg" fontFamily="heading">
+          Readings and what was done
+        </Heading>
+        <QuietButton
+          borderColor="line"
+          aria-expanded={writing}
+          onClick={() => setWriting((open) => !open)}
+        >
+          {writing ? "Not now" : "Write something down"}
+        </QuietButton>
+      </HStack>
+      {writing && (
+        <Box borderTopWidth="1px" borderColor="line" py="3">
+          <EventForm before={null} onDone={() => setWriting(false)} />
+        </Box>
+      )}
+      <chakra.ol listStyleType="none" aria-label="What happened">
+        {jug.journal.map((event) => (
+          <chakra.li key={event.id} borderTopWidth="1px" borderColor="line" py="1">
+            <Line
+              event={event}
+              open={putRight === event.id}
+              onPutRight={() => setPutRight(event.id)}
+            />
+            {putRight === event.id && (
+              <Box py="3">
+                <EventForm before={event} onDone={() => setPutRight(null)} />
+              </Box>
+            )}
+          </chakra.li>
+        ))}
+      </chakra.ol>
+    </Panel>
+  );
+}
+
+function Line({
+  event,
+  open,
+  onPutRight,
+}: {
+  event: Schemas["EventOut"];
+  open: boolean;
+  onPutRight: () => void;
+}) {
+  const { jug, session } = useJugContext();
+  const queries = useQueryClient();
+  const say = useSay();
+  const { act, busy } = useAct();
+  const day = dayAndTime(event.at, session.time_zone);
+
+  const turn = (how: "strike" | "restore") =>
+    act(async () => {
+      const params = { params: { path: { jug_id: jug.id, event_id: event.id } } };
+      const refresh = (after: Schemas["JugOut"]) => {
+        queries.setQueryData(["jug", jug.id], after);
+        queries.invalidateQueries({ queryKey: ["jugs"] });
+      };
+      const strike = async () =>
+        refresh(await answer(api.POST("/api/jugs/{jug_id}/events/{event_id}/strike", params)));
+      const restore = async () =>
+        refresh(await answer(api.POST("/api/jugs/{jug_id}/events/{event_id}/restore", params)));
+      await (how === "strike" ? strike() : restore());
+      if (how === "strike") say(`“${event.text}” is struck out.`, { undo: restore });
+    });
+
+  return (
+    <HStack gap="3" align="center">
+      <Text w="6.8rem" color="quiet" fontSize="sm" flexShrink="0">
+        {day}
+      </Text>
+      <Stack gap="0" flex="1" minW="0">
+        <Text
+          fontWeight={event.kind === "read" ? "700" : "400"}
+          textDecoration={event.struck ? "line-through" : "none"}
+          color={event.struck ? "quiet" : "ink"}
+        >
+          {event.text}
+        </Text>
+        {(event.note || event.insisted) && (
+          <Text fontSize="sm" color="quiet">
+            {event.insisted && "Questioned, and stood by. "}
+            {event.note}
+          </Text>
+        )}
+      </Stack>
+      {event.struck ? (
+        <QuietButton borderColor="line" busy={busy} onClick={() => turn("restore")}>
+          Bring back
+        </QuietButton>
+      ) : (
+        <HStack gap="1">
+          {event.kind in KINDS && !open && (
+            <QuietButton
+              px="3"
+              borderColor="line"
+              aria-label={`Put right: ${event.text} ${day}`}
+              onClick={onPutRight}
+            >
+              ✎
+            </QuietButton>
+          )}
+          {event.kind !== "bottled" && (
+            <QuietButton
+              px="3"
+              borderColor="line"
+              busy={busy}
+              aria-label={`Strike out: ${event.text} ${day}`}
+              onClick={() => turn("strike")}
+            >
+              ✕
+            </QuietButton>
+          )}
+        </HStack>
+      )}
+    </HStack>
+  );
+}

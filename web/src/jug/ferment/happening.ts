@@ -1,0 +1,218 @@
+import type { Schemas } from "../../api/client";
+import { readNumber } from "../../number";
+import { pourOf } from "../plan/AddPour";
+import { plainSugar, tap } from "../plan/edits";
+
+type Event = Schemas["EventOut"];
+
+/** What can be written down here, each with its name. */
+export const KINDS = {
+  added: "Poured in",
+  dosed: "Dosed",
+  racked: "Racked off the lees",
+  measured: "Measured",
+  noticed: "Noticed",
+  cared: "Looked after",
+  transferred: "Poured into another jug",
+  read: "Gravity",
+} as const;
+export type Kind = keyof typeof KINDS;
+
+export const CARES = {
+  swirled: "Swirled",
+  degassed: "Degassed",
+  cap_eased: "Cap eased",
+  held_at: "Held at a temperature",
+} as const;
+
+/** Something that happened, being written: everything as typed. */
+export type Typed = {
+  kind: Kind;
+  /** A product of the shelf by its number, or "sugar" or "water". */
+  from: string;
+  amount: string;
+  dose: string;
+  of: string;
+  ph: string;
+  warm: string;
+  volume: string;
+  words: string;
+  clear: boolean;
+  did: string;
+  into: string;
+  sg: string;
+  note: string;
+  /** Day and time as the browser's field has them; empty for now. */
+  at: string;
+};
+
+export const blank: Typed = {
+  kind: "added",
+  from: "sugar",
+  amount: "",
+  dose: "sulphite_potassium",
+  of: "",
+  ph: "",
+  warm: "",
+  volume: "",
+  words: "",
+  clear: false,
+  did: "swirled",
+  into: "",
+  sg: "",
+  note: "",
+  at: "",
+};
+
+/** What is wrong with it, by the place it is told at. */
+export type Wrong = { at: string; text: string };
+
+const said = (value: unknown) => (value == null ? "" : String(value));
+
+/** An event of the journal as it would be typed, to be put right; null where it is no such one. */
+export function typedFrom(event: Event): Typed | null {
+  if (!(event.kind in KINDS)) return null;
+  const what = event.what as Record<string, never>;
+  const pour = (what.pour ?? {}) as Record<string, unknown>;
+  const into = ((what.into ?? []) as { jug: string; volume_ml: number }[])[0];
+  return {
+    ...blank,
+    kind: event.kind as Kind,
+    from: event.kind === "added" ? "same" : blank.from,
+    amount: said(
+      pour.mass_g ?? pour.volume_ml ?? what.mass_g ?? what.left_behind_ml ?? into?.volume_ml,
+    ),
+    dose: said(what.dose) || blank.dose,
+    of: said(what.acid ?? what.sugar ?? what.made_of),
+    ph: said(what.ph),
+    warm: said(what.temperature_c),
+    volume: said(what.volume_ml),
+    words: said(what.words),
+    clear: ((what.chips ?? []) as string[]).includes("clear"),
+    did: said(what.did) || blank.did,
+    into: said(into?.jug),
+    sg: said(what.sg),
+    note: event.note,
+    at: localMinute(event.at),
+  };
+}
+
+function localMinute(at: string): string {
+  const there = new Date(at);
+  const shifted = new Date(there.getTime() - there.getTimezoneOffset() * 60_000);
+  return shifted.toISOString().slice(0, 16);
+}
+
+/** What is poured in, from the shelf or the kitchen, or the same as before. */
+export function sourceOf(
+  typed: Typed,
+  products: Schemas["ProductOut"][],
+  before: Event | null,
+): Record<string, unknown> | null {
+  if (typed.from === "same") return (before?.what.pour as Record<string, unknown>) ?? null;
+  if (typed.from === "water") return { ...tap };
+  if (typed.from === "sugar") return { ...plainSugar };
+  const product = products.find((row) => String(row.id) === typed.from);
+  return product ? { ...pourOf(product) } : null;
+}
+
+export function isWeighed(pour: Record<string, unknown>): boolean {
+  if (pour.mass_g != null) return true;
+  return (
+    ["sugar", "acid", "tannin", "fruit", "powder"].includes(String(pour.kind)) ||
+    pour.pack_g != null
+  );
+}
+
+type Figure = "amount" | "ph" | "warm" | "volume" | "sg";
+type Read = { value: number } | { wrong: Wrong[] };
+
+/** The event in the jug file's words, or what is wrong with what was typed. */
+export function toWhat(
+  typed: Typed,
+  pour: Record<string, unknown> | null,
+  doses: Schemas["DoseOut"][],
+): { what: Record<string, unknown> } | { wrong: Wrong[] } {
+  const number = (key: Figure, text: string, ...units: string[]): Read => {
+    const value = readNumber(typed[key], ...units);
+    return value === null ? { wrong: [{ at: key, text }] } : { value };
+  };
+  switch (typed.kind) {
+    case "added": {
+      if (!pour) return { wrong: [{ at: "from", text: "Choose what was poured in." }] };
+      const weighed = isWeighed(pour);
+      const amount = number(
+        "amount",
+        weighed ? "Write grams, like 200." : "Write ml, like 500.",
+        weighed ? "g" : "ml",
+      );
+      if ("wrong" in amount) return { wrong: amount.wrong };
+      const { product_id: _, colour: __, mass_g: ___, volume_ml: ____, ...kept } = pour;
+      return {
+        what: { pour: { ...dropEmpty(kept), [weighed ? "mass_g" : "volume_ml"]: amount.value } },
+      };
+    }
+    case "dosed": {
+      const amount = number("amount", "Write grams, like 0.4.", "g");
+      if ("wrong" in amount) return { wrong: amount.wrong };
+      const named = doses.find((row) => row.key === typed.dose)?.of ?? [];
+      const key = { acid: "acid", sweetener: "sugar" }[typed.dose] ?? "made_of";
+      const of = typed.of || named[0]?.key;
+      return {
+        what: { dose: typed.dose, mass_g: amount.value, ...(named.length ? { [key]: of } : {}) },
+      };
+    }
+    case "racked": {
+      if (typed.amount.trim() === "") return { what: {} };
+      const left = number("amount", "Write ml left behind, like 150, or nothing.", "ml");
+      return "wrong" in left ? { wrong: left.wrong } : { what: { left_behind_ml: left.value } };
+    }
+    case "measured": {
+      const what: Record<string, unknown> = {};
+      const wrong: Wrong[] = [];
+      for (const [key, name, text, ...units] of [
+        ["ph", "ph", "Write the pH, like 3.4."],
+        ["warm", "temperature_c", "Write the jug's °C, like 19.", "°c", "c", "°"],
+        ["volume", "volume_ml", "Write ml by the mark, like 4500.", "ml"],
+      ] as const) {
+        if (typed[key].trim() === "") continue;
+        const value = number(key, text, ...units);
+        if ("wrong" in value) wrong.push(...value.wrong);
+        else what[name] = value.value;
+      }
+      if (!wrong.length && !Object.keys(what).length)
+        wrong.push({ at: "ph", text: "Write at least one of them." });
+      return wrong.length ? { wrong } : { what };
+    }
+    case "noticed":
+      return { what: { words: typed.words, chips: typed.clear ? ["clear"] : [] } };
+    case "cared": {
+      if (typed.did !== "held_at") return { what: { did: typed.did } };
+      const warm = number("warm", "Write the °C it stands at, like 4.", "°c", "c", "°");
+      return "wrong" in warm
+        ? { wrong: warm.wrong }
+        : { what: { did: "held_at", temperature_c: warm.value } };
+    }
+    case "transferred": {
+      const amount = number("amount", "Write ml, like 1500.", "ml");
+      if ("wrong" in amount) return { wrong: amount.wrong };
+      if (!typed.into) return { wrong: [{ at: "into", text: "Choose the jug it went into." }] };
+      return { what: { into: [{ jug: typed.into, volume_ml: amount.value }] } };
+    }
+    case "read": {
+      const sg = number("sg", "Write the gravity as read, like 1.074.");
+      if ("wrong" in sg) return { wrong: sg.wrong };
+      const warm =
+        typed.warm.trim() === ""
+          ? { value: 20 }
+          : number("warm", "Write the sample's °C, like 20.", "°c", "c", "°");
+      return "wrong" in warm
+        ? { wrong: warm.wrong }
+        : { what: { sg: sg.value, temperature_c: warm.value } };
+    }
+  }
+}
+
+function dropEmpty(pour: Record<string, unknown>) {
+  return Object.fromEntries(Object.entries(pour).filter(([, value]) => value != null));
+}
