@@ -65,10 +65,15 @@ def _read(what: Read) -> str:
 
 
 def _pitched(what: Pitched) -> str:
-    how = {"dry": "sprinkled", "lees": "on old lees", "starter": "as a starter"}
-    grams = f"{what.yeast_g:g} g yeast" if what.yeast_g else what.yeast or "Yeast"
-    warm = f", the must at {what.temperature_c:g} °C" if what.temperature_c is not None else ""
-    return f"Pitched: {grams}, {how.get(what.method, what.method)}{warm}."
+    how = {"rehydrated": "rehydrated", "lees": "on old lees", "starter": "as a starter"}
+    said = [
+        f"{what.yeast_g:g} g" if what.yeast_g else "",
+        what.yeast or "",
+        how.get(what.method, ""),
+        f"the must at {what.temperature_c:g} °C" if what.temperature_c is not None else "",
+    ]
+    known = ", ".join(part for part in said if part)
+    return f"Yeast pitched: {known}." if known else "Yeast pitched."
 
 
 def _added(what: Added) -> str:

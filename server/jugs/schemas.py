@@ -319,6 +319,7 @@ class ProgressOut(BaseModel):
     stopped: bool
     proven: bool
     sugar_left_g_per_l: IntervalOut
+    ends: IntervalOut
 
 
 class BottleCountIn(BaseModel):

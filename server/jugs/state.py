@@ -107,8 +107,9 @@ class JugState:
 
     @cached_property
     def world(self) -> World | None:
-        """The journal folded; None where the plan cannot be worked out."""
-        return None if self.problem else self.folded(())
+        """The journal folded; None where the plan cannot be worked out. A jug without one holds
+        what was poured on into it."""
+        return None if self.problem and self.plan["pours"] else self.folded(())
 
     def folded(self, more: Iterable[CoreEvent], until: datetime | None = None) -> World:
         """The journal folded with more events after it, or only with those before a moment.
@@ -148,8 +149,11 @@ class JugState:
 
     @property
     def pitched(self) -> bool:
-        """Whether the yeast is in: what was planned is history then."""
-        return any(event.kind == "pitched" for event in self.standing)
+        """Whether the yeast is in, here or in what was poured on into it: what was planned is
+        history then."""
+        if any(event.kind == "pitched" for event in self.standing):
+            return True
+        return self.world is not None and self.world.jugs[key_of(self.jug)].pitched_at is not None
 
     @cached_property
     def readings(self) -> list[ReadingRow]:
@@ -202,7 +206,7 @@ class JugState:
         """Costs, strength and closing of these bottles. Raises JobError when they cannot be."""
         total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
         # Says why where the plan cannot be worked out.
-        unpriced = list(self.evaluation.unpriced)
+        unpriced = list(self.evaluation.unpriced) if self.plan["pours"] else []
         world = self.folded(() if saved else bottling_events(self, asked))
         told = life(world, key_of(self.jug), timezone.now())
         lots = told.lots
@@ -340,12 +344,14 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
 
 
 def _share_added(state: JugState) -> float:
-    glass = state.recipe.glass
+    glass = state.recipe.glass if state.plan["pours"] else None
     return glass.share_added if glass else 0.0
 
 
 def _late_pour(state: JugState, total_ml: float) -> dict[str, Any] | None:
     """What the plan adds at the end, for so many ml in bottles, unless it is in already."""
+    if not state.plan["pours"]:
+        return None
     planned, result = state.plan.get("glass"), state.evaluation.glass
     late = result.late
     if not isinstance(planned, dict) or late is None or not result.late_ml:
@@ -451,8 +457,9 @@ def jug_out(state: JugState) -> JugOut:
             stopped=gone.stopped,
             proven=gone.proven,
             sugar_left_g_per_l=IntervalOut.of(gone.sugar_left_g_per_l),
+            ends=IntervalOut.of(state.life.verdict.ends.sg),
         )
-        if gone
+        if gone and state.life and state.life.verdict.ends
         else None,
         bottling=state.bottling_out(as_asked(state.bottling), state.bottling)
         if state.bottling
@@ -489,7 +496,7 @@ def _told(event: Event, names: dict[str, str]) -> str:
 
 
 def _now_out(state: JugState) -> NowOut | None:
-    now = state.life.now if state.life and state.pitched else None
+    now = state.life.now if state.life and state.pitched and not state.emptied else None
     if now is None:
         return None
     return NowOut(

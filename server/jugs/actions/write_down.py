@@ -100,8 +100,6 @@ def write_event(state: JugState, by: Account, payload: EventIn) -> None:
     """
     if payload.kind in _OTHERWISE:
         raise JobError("Bottles and strikes are written down in their own way.", "kind")
-    if not state.evaluation.pours and not state.events:
-        raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
     step = Step(
         payload.kind,
         payload.what,

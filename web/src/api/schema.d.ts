@@ -2175,6 +2175,7 @@ export interface components {
             /** Proven */
             proven: boolean;
             sugar_left_g_per_l: components["schemas"]["IntervalOut"];
+            ends: components["schemas"]["IntervalOut"];
         };
         /**
          * ReadingOut

@@ -1,7 +1,7 @@
 import { Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../../api/client";
-import { day } from "../../format";
+import { day, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { useSay } from "../../frame/notices";
 import { Empty, GoButton, Panel, QuietButton } from "../../frame/states";
@@ -12,8 +12,22 @@ import { Outcome } from "./Outcome";
 
 export default function BottlePage() {
   const { jug } = useJugContext();
-  if (jug.bottling) return <Bottled jug={jug} bottled={jug.bottling} />;
-  if (!jug.progress || !jug.evaluation) {
+  if (jug.bottling) {
+    return (
+      <Stack gap="4">
+        <Bottled jug={jug} bottled={jug.bottling} />
+        {jug.now && jug.progress && (
+          <>
+            <Heading as="h2" size="lg" fontFamily="heading">
+              {volume(jug.now.volume_ml.value)} is still in the jug
+            </Heading>
+            <Filling jug={jug} progress={jug.progress} evaluation={jug.evaluation} />
+          </>
+        )}
+      </Stack>
+    );
+  }
+  if (!jug.progress) {
     return (
       <Panel>
         <Empty

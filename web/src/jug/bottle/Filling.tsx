@@ -23,7 +23,7 @@ export function Filling({
 }: {
   jug: Schemas["JugOut"];
   progress: Schemas["ProgressOut"];
-  evaluation: Schemas["EvaluationOut"];
+  evaluation: Schemas["EvaluationOut"] | null;
 }) {
   const { reference, session } = useJugContext();
   const queries = useQueryClient();
@@ -85,7 +85,7 @@ export function Filling({
     >
       <JugPanel
         foaming={false}
-        layers={mixedLayer(jug, outcome?.left_ml ?? evaluation.must.volume_ml)}
+        layers={mixedLayer(jug, outcome?.left_ml ?? jug.now?.volume_ml.value ?? 0)}
       />
       <Panel>
         <Stack gap="4">

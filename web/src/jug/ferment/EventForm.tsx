@@ -47,6 +47,12 @@ export function EventForm({
   };
   const pour = typed.kind === "added" ? sourceOf(typed, products, before) : null;
 
+  /** To the minute as typed; what was not touched stays to the second. */
+  function moment(): string | null {
+    if (before && typed.at === start.at) return before.at;
+    return typed.at ? new Date(typed.at).toISOString() : null;
+  }
+
   function submit(event: FormEvent) {
     event.preventDefault();
     const made = toWhat(typed, pour, reference.doses);
@@ -59,7 +65,7 @@ export function EventForm({
       kind: typed.kind,
       what: made.what,
       note: typed.note,
-      at: typed.at ? new Date(typed.at).toISOString() : null,
+      at: moment(),
       instead_of: before?.id ?? null,
     };
     act(async () => {

@@ -21,8 +21,8 @@ export default function FermentPage() {
     [],
   );
   useKeys(keys);
-  const { progress, evaluation } = jug;
-  if (!progress || !evaluation) {
+  const { progress, now } = jug;
+  if (!progress) {
     return (
       <Panel>
         <Empty
@@ -34,7 +34,6 @@ export default function FermentPage() {
     );
   }
   const last = jug.readings.at(-1);
-  const ends = evaluation.finish.sg;
 
   return (
     <Grid
@@ -47,7 +46,7 @@ export default function FermentPage() {
       alignItems="start"
     >
       <Box hideBelow="xl">
-        <JugPanel layers={mixedLayer(jug, evaluation.must.volume_ml)} />
+        <JugPanel layers={mixedLayer(jug, now?.volume_ml.value ?? 0)} />
       </Box>
       <Stack gap="4">
         <Panel>
@@ -91,14 +90,14 @@ export default function FermentPage() {
               {text}
             </Mark>
           ))}
-          {jug.now && <NowLine now={jug.now} />}
+          {now && <NowLine now={now} />}
           <Curve
             points={jug.readings.map((reading) => ({
               at: Date.parse(reading.at),
               sg: reading.sg_at_20,
               label: `${dayAndTime(reading.at, session.time_zone)}: ${gravity(reading.sg_at_20)}`,
             }))}
-            ends={ends}
+            ends={progress.ends}
             now={Date.now()}
             label={`Gravity from ${gravity(jug.readings[0]?.sg_at_20 ?? 1)} to ${gravity(last?.sg_at_20 ?? 1)} over ${jug.readings.length} readings`}
           />

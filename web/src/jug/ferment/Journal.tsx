@@ -86,10 +86,13 @@ function Line({
 
   return (
     <HStack gap="3" align="center">
-      <Text w="6.8rem" color="quiet" fontSize="sm" flexShrink="0">
+      <Text hideBelow="sm" w="6.8rem" color="quiet" fontSize="sm" flexShrink="0">
         {day}
       </Text>
       <Stack gap="0" flex="1" minW="0">
+        <Text hideFrom="sm" color="quiet" fontSize="sm">
+          {day}
+        </Text>
         <Text
           fontWeight={event.kind === "read" ? "700" : "400"}
           textDecoration={event.struck ? "line-through" : "none"}

@@ -1,0 +1,253 @@
+"""The journal in the record: written once, struck, put right, poured on, carried over."""
+
+import importlib
+from datetime import timedelta
+from uuid import uuid4
+
+import pytest
+from django.apps import apps
+from django.db import IntegrityError, connection, transaction
+from django.db.migrations.executor import MigrationExecutor
+from django.utils import timezone
+
+from server.jugs.models import Event, Jug, TransferLine
+from tests.server.conftest import CORK, CROWN, JUG, PLAN
+
+pytestmark = pytest.mark.django_db
+SUGAR_FED = {"pour": {"name": "White sugar", "kind": "sugar", "sugar": "sucrose", "mass_g": 100}}
+
+
+def path(jug, *rest):
+    return "/".join(["jugs", str(jug["id"]), *rest])
+
+
+def days_ago(days):
+    return (timezone.now() - timedelta(days=days)).isoformat()
+
+
+def wrote(call, jug, kind, what, **more):
+    return call.ok("POST", path(jug, "events"), {"kind": kind, "what": what, **more})
+
+
+@pytest.fixture
+def dry(call, planned):
+    """A jug of PLAN, dry and proven."""
+    for days, sg in [(40, 1.080), (20, 0.995), (2, 0.995)]:
+        body = {"sg": sg, "at": days_ago(days), "insist": True}
+        call.ok("POST", path(planned, "readings"), body)
+    return call.ok("GET", path(planned))
+
+
+def same(one, other):
+    """What is in two jugs, to a hair."""
+    for key, value in one["now"].items():
+        shown = value["value"] if isinstance(value, dict) else value
+        wanted = other["now"][key]
+        wanted = wanted["value"] if isinstance(wanted, dict) else wanted
+        assert shown == (pytest.approx(wanted, rel=1e-6) if isinstance(wanted, float) else wanted)
+
+
+def kinds(jug):
+    return [event["kind"] for event in reversed(jug["journal"]) if not event["struck"]]
+
+
+def test_pitching_is_an_event_of_its_own(call, planned):
+    jug = call.ok("POST", path(planned, "readings"), {"sg": 1.080})
+    assert kinds(jug) == ["read", "pitched"]
+    assert [event["text"] for event in jug["journal"]] == ["Yeast pitched.", "Read 1.080 at 20 °C."]
+    row = Event.objects.get(kind="read")
+    assert (row.by.username, row.what) == ("mo", {"sg": 1.08, "temperature_c": 20.0})
+
+
+def test_an_addition_counts_from_then_on_and_is_told(call, dry):
+    before = dry["now"]
+    fed = wrote(call, dry, "added", SUGAR_FED)
+    assert fed["now"]["volume_ml"]["value"] > before["volume_ml"]["value"] + 50
+    assert fed["now"]["measured"] is False
+    assert fed["stage"] == "ferment"
+    assert fed["journal"][0]["text"] == "Added 100 g White sugar."
+    struck = call.ok("POST", path(dry, "events", fed["journal"][0]["id"], "strike"))
+    same(struck, dry)
+    assert struck["journal"][0]["struck"]
+    back = call.ok("POST", path(dry, "events", fed["journal"][0]["id"], "restore"))
+    same(back, fed)
+    # Nothing was deleted: the event, its strike, and the strike of that.
+    assert Event.objects.filter(kind="struck").count() == 2
+
+
+def test_sent_twice_it_is_written_once_and_another_word_under_its_name_is_refused(call, dry):
+    body = {"kind": "added", "what": SUGAR_FED, "id": str(uuid4())}
+    once, twice = (call.ok("POST", path(dry, "events"), body) for _ in range(2))
+    same(once, twice)
+    assert Event.objects.filter(kind="added").count() == 1
+    other = {**body, "what": {"pour": {**SUGAR_FED["pour"], "mass_g": 50}}}
+    assert call("POST", path(dry, "events"), other)[0] == 409
+
+
+def test_put_right_is_struck_and_written_anew(call, dry):
+    fed = wrote(call, dry, "added", SUGAR_FED, at=days_ago(1))
+    less = {"pour": {**SUGAR_FED["pour"], "mass_g": 50}}
+    right = wrote(call, dry, "added", less, instead_of=fed["journal"][0]["id"], at=days_ago(1))
+    assert kinds(right).count("added") == 1
+    assert right["now"]["volume_ml"]["value"] < fed["now"]["volume_ml"]["value"] - 25
+
+
+@pytest.mark.parametrize(
+    ("kind", "what", "at"),
+    [
+        ("added", {"pour": {"name": "x", "kind": "sugar", "mass_gg": 1}}, "what.pour.mass_gg"),
+        ("dosed", {"dose": "sorbet", "mass_g": 1}, "what.dose"),
+        ("racked", {"left_behind_ml": 99_000}, "what.left_behind_ml"),
+        ("measured", {}, "what"),
+        ("bottled", {"lots": []}, "kind"),
+        ("struck", {"event": "x"}, "kind"),
+        ("shaken", {}, "kind"),
+        ("transferred", {"into": [{"jug": "999999", "volume_ml": 5}]}, "what.into[0].jug"),
+    ],
+)
+def test_what_cannot_have_been_is_refused_at_its_place(call, dry, kind, what, at):
+    status, said = call("POST", path(dry, "events"), {"kind": kind, "what": what})
+    assert (status, said["errors"][0]["at"]) == (422, at)
+
+
+def test_dated_back_it_counts_from_its_day(call, dry):
+    early = wrote(call, dry, "added", SUGAR_FED, at=days_ago(30))
+    # Fed before it was read dry: that sugar is gone by now, and is strength.
+    assert early["stage"] == "bottle"
+    abv = early["now"]["abv"]["value"]
+    assert abv > dry["now"]["abv"]["value"] + 1
+    status, said = call(
+        "POST", path(dry, "events"), {"kind": "racked", "what": {}, "at": days_ago(-2)}
+    )
+    assert (status, said["errors"][0]["at"]) == (422, "at")
+
+
+def test_half_is_bottled_and_the_rest_goes_on(call, dry):
+    half = {"bottles": [{"size_ml": 750, "count": 2, **CORK}], "insist": True, "some_left": True}
+    after = call.ok("POST", path(dry, "bottling"), half)
+    assert after["now"]["volume_ml"]["value"] == pytest.approx(
+        dry["now"]["volume_ml"]["value"] - 1500, abs=1
+    )
+    rest = {"bottles": [{"size_ml": 330, "count": 7, **CROWN}], "insist": True}
+    whole = call.ok("POST", path(dry, "bottling"), rest)
+    assert kinds(whole).count("bottled") == 2
+    assert call("POST", path(dry, "bottling"), rest)[0] == 409
+    # The newest filling is taken back first, and given back whole.
+    same(call.ok("DELETE", path(dry, "bottling")), after)
+    assert kinds(call.ok("POST", path(dry, "bottling/restore"))).count("bottled") == 2
+
+
+def another(call, name="Other"):
+    jug = call.ok("POST", "jugs", {**JUG, "name": name})
+    call.ok("PUT", path(jug, "plan"), {"based_on": 1, "plan": {**PLAN, "pours": []}})
+    return jug
+
+
+def test_split_after_pitching_and_blended_again(call, dry):
+    empty = another(call)
+    into = {"into": [{"jug": str(empty["id"]), "volume_ml": 1500}]}
+    left = wrote(call, dry, "transferred", into)
+    assert left["journal"][0]["text"] == "Poured 1500 ml into Other."
+    got = call.ok("GET", path(empty))
+    assert got["now"]["volume_ml"]["value"] == pytest.approx(1500, abs=2)
+    assert got["now"]["abv"]["value"] == pytest.approx(dry["now"]["abv"]["value"], abs=0.01)
+    assert TransferLine.objects.get().into_id == empty["id"]
+    # Never in a circle.
+    back = {"into": [{"jug": str(dry["id"]), "volume_ml": 100}]}
+    status, said = call("POST", path(empty, "events"), {"kind": "transferred", "what": back})
+    assert (status, "cannot run back" in said["errors"][0]["text"]) == (422, True)
+    # What the other has done with it stands on it.
+    wrote(call, empty, "racked", {"left_behind_ml": 50})
+    poured = left["journal"][0]["id"]
+    status, said = call("POST", path(dry, "events", poured, "strike"))
+    assert (status, "stands on it" in said["errors"][0]["text"]) == (409, True)
+
+
+def test_drink_never_leaves_the_account(call, other_call, dry):
+    foreign = other_call.ok("POST", "jugs", JUG)
+    into = {"into": [{"jug": str(foreign["id"]), "volume_ml": 100}]}
+    status, said = call("POST", path(dry, "events"), {"kind": "transferred", "what": into})
+    assert (status, said["errors"][0]["text"]) == (422, "There is no such jug.")
+    event = Event.objects.filter(jug_id=dry["id"]).first()
+    for how in ("strike", "restore"):
+        assert other_call("POST", path(dry, "events", str(event.id), how))[0] == 404
+
+
+def test_the_record_guards_itself(call, dry):
+    jug = Jug.objects.get(id=dry["id"])
+    event = jug.events.first()
+    for wrong in (
+        {"number": 90, "kind": "shaken"},
+        {"number": event.number, "kind": "noticed"},
+        {"number": 91, "kind": "struck"},
+        {"number": 92, "kind": "noticed", "strikes": event},
+    ):
+        with pytest.raises(IntegrityError), transaction.atomic():
+            Event.objects.create(jug=jug, at=timezone.now(), **wrong)
+
+
+def test_the_record_and_core_name_the_same_kinds():
+    carried = importlib.import_module("server.jugs.migrations.0004_one_journal")
+    from core.files.journal import KINDS
+
+    assert set(carried.KINDS) == set(KINDS)
+
+
+@pytest.mark.django_db(transaction=True)
+def test_what_was_kept_before_the_journal_is_carried_over_whole(account):
+    """A made history of 300 jugs, half of them with something struck out or taken back."""
+    before = MigrationExecutor(connection)
+    before.migrate([("jugs", "0003_bottle_kinds_and_closing")])
+    old = before.loader.project_state([("jugs", "0003_bottle_kinds_and_closing")]).apps
+    began = timezone.now() - timedelta(days=60)
+    try:
+        for number in range(1, 301):
+            jug = old.get_model("jugs", "Jug").objects.create(
+                account_id=account.id, number=number, name=f"Jug {number}", plan_version=1
+            )
+            jug.plans.create(version=1, plan=PLAN)
+            for day in range(number % 6):
+                struck = began + timedelta(days=day, hours=1) if (number + day) % 5 == 0 else None
+                jug.readings.create(
+                    at=began + timedelta(days=day), sg=1.080 - 0.01 * day, temperature_c=18 + day,
+                    note=f"note {day}", insisted=day == 1, removed_at=struck,
+                )  # fmt: skip
+            if number % 6 == 5:
+                for taken_back in (began, None) if number % 4 == 1 else (None,):
+                    bottling = jug.bottlings.create(
+                        at=began + timedelta(days=30), removed_at=taken_back, sulphite_g=0.4,
+                        priming_g_per_l=3.0, against_advice="trial" if number % 10 == 5 else "",
+                    )  # fmt: skip
+                    kind = {"bottle": "", "closure": ""} if number % 12 == 5 else CORK
+                    bottling.counts.create(size_ml=750, count=4, **kind)
+        kept = {
+            "read": old.get_model("jugs", "Reading").objects.count(),
+            "standing": old.get_model("jugs", "Reading").objects.filter(removed_at=None).count(),
+            "bottled": old.get_model("jugs", "Bottling").objects.count(),
+        }
+    finally:
+        after = MigrationExecutor(connection)
+        after.migrate(after.loader.graph.leaf_nodes())
+    events = apps.get_model("jugs", "Event").objects
+    assert events.filter(kind="read").count() == kept["read"]
+    assert events.filter(kind="read", struck_by=None).count() == kept["standing"]
+    assert events.filter(kind="bottled").count() == kept["bottled"]
+    assert events.filter(kind="dosed", what__dose="sulphite_potassium").count() == kept["bottled"]
+    one = events.get(jug__number=5, kind="read", what__sg=1.07)
+    assert (one.note, one.insisted, one.what["temperature_c"], one.by_id) == (
+        "note 1",
+        True,
+        19.0,
+        account.id,
+    )
+    filled = events.filter(kind="bottled", struck_by=None).first()
+    assert filled.what["priming"] == {"sugar": "sucrose", "g_per_l": 3.0}
+    unnamed = events.filter(jug__number=5, kind="bottled").last()
+    assert "was not written down" in unnamed.note
+    # Every jug that stands is one that core can fold, and pitched where it was read.
+    from server.jugs.state import JugState, with_events
+
+    for jug in with_events(Jug.objects.all()):
+        state = JugState.load(jug)
+        assert state.pitched == bool(state.readings)
+        assert state.life is not None
