@@ -56,7 +56,7 @@ def test_sugar_fed_is_told_struck_brought_back_and_put_right(fermenting):
     form = page.get_by_role("form", name="Put it right")
     form.get_by_label("Grams").fill("100")
     form.get_by_role("button", name="Put it right").click()
-    expect(told(page).first).to_contain_text("Added 100 g White sugar.")
+    expect(told(page).filter(has_text="Added 100 g White sugar.")).to_be_visible()
     # What was wrong is still there to be seen, struck.
     expect(told(page).filter(has_text="200 g White sugar")).to_be_visible()
     assert Event.objects.filter(kind="added").count() == 2
