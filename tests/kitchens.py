@@ -2,6 +2,7 @@
 
 import http.cookiejar
 import os
+import signal
 import subprocess
 import sys
 import time
@@ -84,3 +85,16 @@ def _runs(pid: int) -> bool:
         return Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()[0] != "Z"
     except OSError:
         return False
+
+
+def family(pid):
+    """A process and all that it began."""
+    return [pid, *(one for child in children(pid) for one in family(child))]
+
+
+def cut(process, pids):
+    """Everything dies at once, as when the fuse goes."""
+    for pid in pids:
+        os.kill(pid, signal.SIGKILL)
+    process.wait(10)
+    assert gone(pids)

@@ -74,9 +74,11 @@ class Jug:
 
     @property
     def emptied(self) -> bool:
-        """Whether next to nothing of what was there is left."""
+        """Whether it was poured on or bottled, and next to nothing of it is left."""
         if self.brew.empty:
             return self.most_ml > 0
+        if self.as_it_went is None:
+            return False
         left = self.brew.drink().volume_ml
         return left < _LEFT_ML or left < _LEFT_SHARE * self.most_ml
 

@@ -4,12 +4,16 @@ from dataclasses import replace
 from functools import partial
 
 from core.aim.solve import Aim
+from core.batch.fold import fold
+from core.batch.judge import judged
+from core.files.jug_file import JugFile, read_jug_file
 from core.files.recipe_file import read_recipe
 from core.pack.reader import read_label_text
 from core.plan.evaluation import evaluate
 from core.plan.glass import Glass, Late, back_to_day_one
 from core.shelf.cheapest import Limits, cheapest
 from launch.bench.figures import line, seconds, typical
+from launch.bench.journals import long_journal, ten_years
 from launch.bench.plans import plan_of
 from tests.shelves import made_up_shelf
 
@@ -54,6 +58,21 @@ def bench_core() -> None:
             partial(cheapest, shelf, 11.5, 4500, limits),
             aim,
         )
+
+
+def bench_fold() -> None:
+    """A jug with 300 events, and ten years of one kitchen."""
+    file = read_jug_file(long_journal(300))
+    median = typical(lambda: fold(file.plans, file.events), 30)
+    line("core: fold a jug of 300 events, median", f"{median:.1f} ms", "below 10 ms", median < 10)
+    kitchen = read_jug_file(ten_years(400))
+    seconds("core: fold 400 jugs, blended and split", partial(_told, kitchen), 2)
+
+
+def _told(file: JugFile) -> None:
+    world = fold(file.plans, file.events)
+    for name in file.plans:
+        judged(world.jugs[name])
 
 
 def bench_worst_cases() -> None:

@@ -20,8 +20,10 @@ from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
+from server.jugs.bottling import bottling_out
+from server.jugs.journal import with_events
 from server.jugs.models import Jug
-from server.jugs.rows import rows
+from server.jugs.rows import keep_row, rows
 from server.jugs.schemas import (
     BottlingIn,
     BottlingOut,
@@ -42,7 +44,8 @@ from server.jugs.schemas import (
     SplitIn,
     VersionOut,
 )
-from server.jugs.state import JugState, jug_out, with_events
+from server.jugs.state import JugState
+from server.jugs.telling import jug_out
 
 router = Router(auth=signed_in)
 
@@ -61,6 +64,13 @@ def _locked(request: HttpRequest, jug_id: int) -> JugState:
     return _state(request, jug_id)
 
 
+def _whole(request: HttpRequest, jug_id: int) -> JugOut:
+    """The jug as it is in the record by now; its line in the list is kept with it."""
+    state = _state(request, jug_id)
+    keep_row(state)
+    return jug_out(state)
+
+
 def _own(request: HttpRequest, jug_id: int) -> Jug:
     """One of the account's jugs, without its events."""
     return get_object_or_404(account_of(request).jugs, id=jug_id)
@@ -69,19 +79,19 @@ def _own(request: HttpRequest, jug_id: int) -> Jug:
 @router.get("", response={200: list[JugRow], **REFUSALS})
 def list_jugs(request: HttpRequest, page: Query[JugsQuery]) -> list[JugRow]:
     """A page of the jugs that stand, or of those put away, the newest first."""
-    jugs = with_events(account_of(request).jugs.all()).filter(removed_at__isnull=not page.put_away)
+    jugs = account_of(request).jugs.filter(removed_at__isnull=not page.put_away)
     return rows(jugs[page.offset : page.offset + page.limit])
 
 
 @router.post("", response={200: JugOut, **_REFUSALS})
 def begin_jug(request: HttpRequest, payload: JugIn) -> JugOut:
     jug = begin(account_of(request), payload)
-    return jug_out(_state(request, jug.id))
+    return _whole(request, jug.id)
 
 
 @router.get("/{int:jug_id}", response={200: JugOut, **REFUSALS})
 def get_jug(request: HttpRequest, jug_id: int) -> JugOut:
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)
 
 
 def _set_removed(request: HttpRequest, jug_id: int, removed: bool) -> JugOut:
@@ -159,7 +169,7 @@ def get_sheet(request: HttpRequest, jug_id: int) -> HttpResponse:
 def post_recipe(request: HttpRequest, payload: Body[dict[str, Any]]) -> JugOut:
     """A new jug planned as a recipe file says."""
     jug = recipe_file.read(account_of(request), payload)
-    return jug_out(_state(request, jug.id))
+    return _whole(request, jug.id)
 
 
 @router.get("/{int:jug_id}/link", response={200: LinkOut, **REFUSALS})
@@ -192,7 +202,7 @@ def restore_link(request: HttpRequest, jug_id: int) -> LinkOut:
 def post_event(request: HttpRequest, jug_id: int, payload: EventIn) -> JugOut:
     """Write down what happened to it."""
     write_down.write_event(_locked(request, jug_id), account_of(request), payload)
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)
 
 
 @router.post("/{int:jug_id}/events/{uuid:event_id}/strike", response={200: JugOut, **_REFUSALS})
@@ -200,7 +210,7 @@ def post_event(request: HttpRequest, jug_id: int, payload: EventIn) -> JugOut:
 def strike_event(request: HttpRequest, jug_id: int, event_id: UUID) -> JugOut:
     """Take an event back; it stays in the journal, struck out."""
     write_down.strike(_locked(request, jug_id), account_of(request), event_id)
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)
 
 
 @router.post("/{int:jug_id}/events/{uuid:event_id}/restore", response={200: JugOut, **_REFUSALS})
@@ -208,14 +218,14 @@ def strike_event(request: HttpRequest, jug_id: int, event_id: UUID) -> JugOut:
 def restore_event(request: HttpRequest, jug_id: int, event_id: UUID) -> JugOut:
     """Strike the strike."""
     write_down.bring_back(_locked(request, jug_id), account_of(request), event_id)
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)
 
 
 @router.post("/{int:jug_id}/readings", response={200: JugOut, **_REFUSALS})
 @transaction.atomic
 def post_reading(request: HttpRequest, jug_id: int, payload: ReadingIn) -> JugOut:
     readings.read_stem(_locked(request, jug_id), account_of(request), payload)
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)
 
 
 @router.delete("/{int:jug_id}/readings/{uuid:reading_id}", response={200: JugOut, **_REFUSALS})
@@ -225,7 +235,7 @@ def remove_reading(request: HttpRequest, jug_id: int, reading_id: UUID) -> JugOu
     state = _locked(request, jug_id)
     get_object_or_404(state.jug.events, id=reading_id, kind="read")
     readings.strike(state, account_of(request), reading_id)
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)
 
 
 @router.post(
@@ -236,21 +246,21 @@ def restore_reading(request: HttpRequest, jug_id: int, reading_id: UUID) -> JugO
     state = _locked(request, jug_id)
     get_object_or_404(state.jug.events, id=reading_id, kind="read")
     readings.restore(state, account_of(request), reading_id)
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)
 
 
 @router.post("/{int:jug_id}/bottling/preview", response={200: BottlingOut, **REFUSALS})
 def preview_bottling(request: HttpRequest, jug_id: int, payload: BottlingIn) -> BottlingOut:
     """What these bottles would hold and cost; keeps nothing."""
     filling.check_lines(payload)
-    return _state(request, jug_id).bottling_out(payload, None)
+    return bottling_out(_state(request, jug_id), payload, None)
 
 
 @router.post("/{int:jug_id}/bottling", response={200: JugOut, **_REFUSALS})
 @transaction.atomic
 def post_bottling(request: HttpRequest, jug_id: int, payload: BottlingIn) -> JugOut:
     filling.fill_bottles(_locked(request, jug_id), account_of(request), payload)
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)
 
 
 @router.post("/{int:jug_id}/bottling/restore", response={200: JugOut, **_REFUSALS})
@@ -258,7 +268,7 @@ def post_bottling(request: HttpRequest, jug_id: int, payload: BottlingIn) -> Jug
 def restore_bottling(request: HttpRequest, jug_id: int) -> JugOut:
     """Undo taking a bottling back."""
     filling.give_back(_locked(request, jug_id), account_of(request))
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)
 
 
 @router.delete("/{int:jug_id}/bottling", response={200: JugOut, **_REFUSALS})
@@ -266,4 +276,4 @@ def restore_bottling(request: HttpRequest, jug_id: int) -> JugOut:
 def remove_bottling(request: HttpRequest, jug_id: int) -> JugOut:
     """Take a bottling back; its counts can be entered again."""
     filling.take_back(_locked(request, jug_id), account_of(request))
-    return jug_out(_state(request, jug_id))
+    return _whole(request, jug_id)

@@ -1,39 +1,46 @@
-"""Jugs as lines of a list, worked out once and kept until something about one changes."""
+"""Jugs as lines of a list, kept beside each jug: a list never folds."""
 
-import hashlib
 from collections.abc import Iterable
 
+from django.db.models import QuerySet
+
+from server.jugs.journal import with_events
 from server.jugs.models import Jug
 from server.jugs.schemas import DrinkOut, JugRow, PlanIn
 from server.jugs.state import JugState
 from server.shelf.actions.judge import judged_by
 
 
-def rows(jugs: Iterable[Jug]) -> list[JugRow]:
-    """A line for each jug, loaded with its events; lines made of something else are made anew."""
-    stale, found = [], []
-    for jug in jugs:
-        state = JugState.load(jug)
-        made_of = _made_of(state)
-        if jug.row is None or jug.row_of != made_of:
-            jug.row, jug.row_of = _row(state).model_dump(mode="json"), made_of
-            stale.append(jug)
-        found.append(JugRow.model_validate(jug.row))
-    Jug.objects.bulk_update(stale, ["row", "row_of"], batch_size=200)
-    return found
+def rows(jugs: QuerySet[Jug]) -> list[JugRow]:
+    """A line for each jug, as it was kept when something last happened to it.
+
+    One query. A line that other rules made, or that nobody has made yet, is made now.
+    """
+    found = list(jugs)
+    rules = judged_by()
+    stale = [jug.id for jug in found if jug.row is None or jug.row_of != rules]
+    if stale:
+        made = {
+            jug.id: keep_row(JugState.load(jug))
+            for jug in with_events(Jug.objects.filter(id__in=stale))
+        }
+        return [made.get(jug.id) or JugRow.model_validate(jug.row) for jug in found]
+    return [JugRow.model_validate(jug.row) for jug in found]
 
 
-def _made_of(state: JugState) -> str:
-    """Names everything a line is worked out from: the rules, the plan and the events."""
-    jug = state.jug
-    parts = (
-        judged_by(),
-        jug.name,
-        state.version,
-        [event.number for event in state.events],
-        jug.account.currency,
-    )
-    return hashlib.sha256(repr(parts).encode()).hexdigest()
+def keep_row(state: JugState) -> JugRow:
+    """Keep the jug's line beside it, where it is not there yet."""
+    jug, rules = state.jug, judged_by()
+    if jug.row is not None and jug.row_of == rules:
+        return JugRow.model_validate(jug.row)
+    row = _row(state)
+    Jug.objects.filter(id=jug.id).update(row=row.model_dump(mode="json"), row_of=rules)
+    return row
+
+
+def outdated(jugs: Iterable[Jug]) -> None:
+    """Something happened to these: their lines are made anew."""
+    Jug.objects.filter(id__in=[jug.id for jug in jugs]).update(row=None)
 
 
 def _strength_now(state: JugState) -> float | None:

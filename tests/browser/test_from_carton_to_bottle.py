@@ -11,8 +11,9 @@ from core.cost.costing import per_bottle
 from core.ferment.strength import strength
 from core.plan.amounts_in_words import measured
 from core.shelf.facts import facts
+from server.jugs.journal import with_events
 from server.jugs.models import Event, Jug
-from server.jugs.state import JugState, with_events
+from server.jugs.state import JugState
 from tests.browser.conftest import PEAR, PHONE, aimed, by_core, tab_to
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -3,8 +3,9 @@
 import pytest
 from playwright.sync_api import expect
 
+from server.jugs.journal import with_events
 from server.jugs.models import Event, Jug
-from server.jugs.state import JugState, with_events
+from server.jugs.state import JugState
 from tests.browser.conftest import PHONE
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -1,13 +1,12 @@
 """A power cut in the middle of a drag: what was said to be kept is kept."""
 
-import os
 import re
 import signal
 
 from playwright.sync_api import expect
 
 from launch.postgres import free_port
-from tests.kitchens import children, gone, start, wait_for
+from tests.kitchens import cut, family, start, wait_for
 
 # Writes down every amount that stood in the field while the page said "kept".
 WATCH = """() => {
@@ -22,19 +21,6 @@ WATCH = """() => {
     new MutationObserver(look).observe(document.body,
         {subtree: true, childList: true, characterData: true});
 }"""
-
-
-def family(pid):
-    """A process and all that it began."""
-    return [pid, *(one for child in children(pid) for one in family(child))]
-
-
-def cut(process, pids):
-    """Everything dies at once, as when the fuse goes."""
-    for pid in pids:
-        os.kill(pid, signal.SIGKILL)
-    process.wait(10)
-    assert gone(pids)
 
 
 def test_the_plan_is_as_last_shown_kept(browser, kitchen):

@@ -245,7 +245,8 @@ def test_what_was_kept_before_the_journal_is_carried_over_whole(account):
     unnamed = events.filter(jug__number=5, kind="bottled").last()
     assert "was not written down" in unnamed.note
     # Every jug that stands is one that core can fold, and pitched where it was read.
-    from server.jugs.state import JugState, with_events
+    from server.jugs.journal import with_events
+    from server.jugs.state import JugState
 
     for jug in with_events(Jug.objects.all()):
         state = JugState.load(jug)

@@ -7,8 +7,9 @@ from core.ferment.reading import Cause
 from server.accounts.models import Account
 from server.config.problems import ConflictError, QuestionedError
 from server.jugs.actions.write_down import Step, bring_back, strike_all, write
+from server.jugs.bottling import bottling_out, bottling_steps
 from server.jugs.schemas import BottleOutcome, BottlingIn
-from server.jugs.state import JugState, bottling_steps
+from server.jugs.state import JugState
 
 _LEAST_REASON, _MOST_REASON = 3, 300
 
@@ -35,7 +36,7 @@ def fill_bottles(state: JugState, by: Account, payload: BottlingIn) -> None:
         raise JobError("Write down a reading first: without one nobody knows what is in it.")
     check_lines(payload)
     payload.against_advice = payload.against_advice.strip()
-    _check_closing(state.bottling_out(payload, None).bottles, payload)
+    _check_closing(bottling_out(state, payload, None).bottles, payload)
     now = timezone.now()
     write(state, by, [Step(kind, what, now) for kind, what in bottling_steps(state, payload)])
 

@@ -7,9 +7,10 @@ from core.plan.evaluation import evaluate
 from server.config.problems import ConflictError
 from server.jugs.actions.begin import check_name, check_vessel
 from server.jugs.actions.freshen import freshen
+from server.jugs.journal import recipe_of
 from server.jugs.models import Jug
 from server.jugs.schemas import KeepPlanIn
-from server.jugs.state import JugState, recipe_of
+from server.jugs.state import JugState
 
 
 def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, str | None]:
@@ -32,7 +33,7 @@ def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, str | None]:
     version = payload.based_on + 1
     with transaction.atomic():
         moved = Jug.objects.filter(id=jug.id, plan_version=payload.based_on).update(
-            plan_version=version, name=name
+            plan_version=version, name=name, row=None
         )
         if not moved:
             raise ConflictError("This plan was changed in another window since you opened it.")

@@ -3,7 +3,8 @@
 from core.errors import JobError
 from core.plan.differences import differences
 from server.jugs.schemas import DifferenceOut, SideBySideOut
-from server.jugs.state import JugState, jug_out
+from server.jugs.state import JugState
+from server.jugs.telling import jug_out
 
 _MOST = 4
 

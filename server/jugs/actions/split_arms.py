@@ -7,9 +7,10 @@ from core.plan.balance import usual_enzyme_g
 from core.plan.evaluation import evaluate
 from server.config.problems import ConflictError
 from server.jugs.actions.begin import begin_with, check_vessel
+from server.jugs.journal import recipe_of
 from server.jugs.models import Jug
 from server.jugs.schemas import ArmIn, PlanIn, SplitIn
-from server.jugs.state import JugState, recipe_of
+from server.jugs.state import JugState
 
 _MOST_ARMS = 6
 

@@ -5,8 +5,8 @@ from server.accounts.models import Account
 from server.jugs.actions.begin import check_vessel
 from server.jugs.actions.freshen import freshen
 from server.jugs.evaluation import evaluation_out
+from server.jugs.journal import recipe_of
 from server.jugs.schemas import EvaluationOut, PlanIn
-from server.jugs.state import recipe_of
 
 
 def recipe_now(account: Account, plan: PlanIn) -> Recipe:

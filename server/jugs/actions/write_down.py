@@ -13,9 +13,11 @@ from core.errors import JobError
 from core.files.journal import read_event
 from server.accounts.models import Account
 from server.config.problems import ConflictError
+from server.jugs.journal import key_of
 from server.jugs.models import Event, Jug, TransferLine
+from server.jugs.rows import outdated
 from server.jugs.schemas import EventIn
-from server.jugs.state import JugState, key_of
+from server.jugs.state import JugState
 
 _MOST_NOTE = 500
 _MOST_EVENTS = 5000
@@ -90,6 +92,7 @@ def write(state: JugState, by: Account, steps: list[Step]) -> list[Event]:
                 for line in step.what["into"]
             )
         written.append(event)
+    outdated(state.kitchen)
     return written
 
 
@@ -186,6 +189,7 @@ def _turn(state: JugState, by: Account, event: Event) -> Event:
         state.folded([struck])
     except JobError as error:
         raise ConflictError(f"Something later stands on it: {error.text}") from error
+    outdated(state.kitchen)
     return Event.objects.create(
         jug=state.jug,
         number=max(each.number for each in state.events) + 1,

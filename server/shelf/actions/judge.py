@@ -29,7 +29,7 @@ def judged_by() -> str:
     """Names the rules that judge now: facts that others made are made anew."""
     seen = hashlib.sha256()
     here = Path(core.__file__).parent
-    for path in sorted([*here.glob("*.py"), *here.glob("data/*.csv"), Path(__file__)]):
+    for path in sorted([*here.rglob("*.py"), *here.glob("data/*.csv"), Path(__file__)]):
         seen.update(path.read_bytes())
     return seen.hexdigest()[:16]
 

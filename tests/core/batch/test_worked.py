@@ -195,3 +195,13 @@ def test_stabilised_and_sweetened_counts_the_sugar_and_holds_it():
     )
     assert cork["verdict"] == "go"
     assert cork["volumes"]["worst"] == pytest.approx(0.87, abs=0.01)
+
+
+def test_a_little_is_not_nothing():
+    taste = told(plan({**PEAR, "volume_ml": 80}), on(1, "pitched"))
+    assert (taste["verdict"]["code"], taste["now"]["volume_ml"]["value"]) == (
+        "pitched",
+        pytest.approx(80, abs=0.1),
+    )
+    jugs = {"Much": [plan(PEAR), on(2, "transferred", into=[{"jug": "Little", "volume_ml": 50}])], "Little": [None]}  # fmt: skip
+    assert told_of(jugs)["Little"]["now"]["volume_ml"]["value"] == pytest.approx(50, abs=0.1)

@@ -1,0 +1,66 @@
+"""Jugs and their journal out of the record, and events of it as core reads them."""
+
+from django.db.models import F, Prefetch, Q, QuerySet
+
+from core.batch.events import Event as CoreEvent
+from core.files.journal import read_event
+from core.files.recipe_file import FORMAT, VERSION, read_recipe
+from core.plan.evaluation import Recipe
+from server.jugs.models import Event, Jug, PlanVersion, TransferLine
+
+
+def recipe_of(plan: dict[str, object], currency: str) -> Recipe:
+    """The plan as core's recipe. Raises JobError at the place that is wrong."""
+    return read_recipe({**plan, "format": FORMAT, "version": VERSION, "currency": currency})
+
+
+def plan_of(jug: Jug) -> dict[str, object]:
+    """The jug's plan as it is kept now."""
+    current = next((p for p in jug.plans.all() if p.version == jug.plan_version), None)
+    return current.plan if current else {"pours": []}
+
+
+def key_of(jug: Jug) -> str:
+    """What core calls it: names may be alike, numbers are not."""
+    return str(jug.id)
+
+
+def core_event(event: Event) -> CoreEvent:
+    """An event of the record as core reads it."""
+    return read_event(
+        {
+            "id": str(event.id),
+            "at": event.at.isoformat(),
+            "kind": event.kind,
+            "what": event.what,
+            "note": event.note,
+        },
+        str(event.jug_id),
+        "",
+    )
+
+
+def with_events(jugs: QuerySet[Jug]) -> QuerySet[Jug]:
+    """Jugs with all that JugState needs, in a fixed number of queries."""
+    current = PlanVersion.objects.filter(version=F("jug__plan_version"))
+    return jugs.select_related("account").prefetch_related(
+        Prefetch("plans", queryset=current), "events", "received"
+    )
+
+
+def run_together(jug: Jug) -> list[Jug]:
+    """The jugs whose drink ran into it or out of it, it itself first; mostly it alone."""
+    poured_on = any(event.kind == "transferred" for event in jug.events.all())
+    if not poured_on and not jug.received.all():
+        return [jug]
+    known = {jug.id}
+    while True:
+        lines = TransferLine.objects.filter(
+            Q(into_id__in=known) | Q(event__jug_id__in=known), into__account=jug.account_id
+        ).values_list("event__jug_id", "into_id")
+        found = known | {each for line in lines for each in line}
+        if found == known:
+            break
+        known = found
+    family = Jug.objects.filter(id__in=known - {jug.id}, account=jug.account_id).order_by("id")
+    return [jug, *with_events(family)]

@@ -1,0 +1,126 @@
+"""A jug whole, in the shape of the API."""
+
+from django.db.models import Q
+
+from core.batch.events import Transferred
+from core.batch.words import in_words
+from core.files.recipe_file import money_text
+from server.jugs.bottling import as_asked, bottling_out
+from server.jugs.evaluation import evaluation_out, strength_out
+from server.jugs.journal import core_event
+from server.jugs.models import Event, Jug
+from server.jugs.schemas import (
+    EventOut,
+    JugOut,
+    NowOut,
+    PlanIn,
+    PlanOut,
+    ProgressOut,
+    ReadingOut,
+    RelatedOut,
+)
+from server.jugs.state import JugState
+from server.shelf.schemas import IntervalOut
+
+
+def jug_out(state: JugState) -> JugOut:
+    """One jug whole."""
+    jug, gone = state.jug, state.progress
+    return JugOut(
+        id=jug.id,
+        number=jug.number,
+        name=jug.name,
+        stage=state.stage,
+        begun_at=jug.begun_at,
+        kept=PlanOut(version=state.version, plan=PlanIn.model_validate(state.plan)),
+        evaluation=None
+        if state.problem
+        else evaluation_out(state.recipe, state.evaluation, jug.account.currency),
+        problem=state.problem,
+        related=[RelatedOut(id=j.id, number=j.number, name=j.name) for j in related(jug)],
+        readings=[
+            ReadingOut(
+                id=r.id,
+                at=r.at,
+                sg=r.sg,
+                sg_at_20=r.sg_at_20,
+                temperature_c=r.temperature_c,
+                note=r.note,
+                insisted=r.insisted,
+            )
+            for r in state.readings
+        ],
+        journal=journal_out(state),
+        now=_now_out(state),
+        told=[note.text for note in state.life.warnings] if state.life and state.pitched else [],
+        progress=ProgressOut(
+            strength=strength_out(gone.strength),
+            share=gone.share,
+            points_to_go=gone.points_to_go,
+            verdict=gone.verdict,
+            headline=gone.headline,
+            advice=gone.advice,
+            stopped=gone.stopped,
+            proven=gone.proven,
+            sugar_left_g_per_l=IntervalOut.of(gone.sugar_left_g_per_l),
+            ends=IntervalOut.of(state.life.verdict.ends.sg),
+        )
+        if gone and state.life and state.life.verdict.ends
+        else None,
+        bottling=bottling_out(state, as_asked(state.bottling), state.bottling)
+        if state.bottling
+        else None,
+    )
+
+
+def journal_out(state: JugState) -> list[EventOut]:
+    """Everything that was written down, struck or not, the newest first."""
+    standing = {event.id for event in state.standing}
+    names = {str(jug.id): jug.name for jug in state.kitchen}
+    return [
+        EventOut(
+            id=event.id,
+            at=event.at,
+            written_at=event.written_at,
+            kind=event.kind,
+            text=_told(event, names),
+            what=event.what,
+            note=event.note,
+            insisted=event.insisted,
+            struck=event.id not in standing,
+        )
+        for event in reversed(state.events)
+        if event.kind != "struck"
+    ]
+
+
+def _told(event: Event, names: dict[str, str]) -> str:
+    what = core_event(event).what
+    if isinstance(what, Transferred):
+        what = Transferred(tuple((names.get(jug, jug), ml) for jug, ml in what.into))
+    return in_words(what)
+
+
+def _now_out(state: JugState) -> NowOut | None:
+    now = state.life.now if state.life and state.pitched and not state.emptied else None
+    if now is None:
+        return None
+    return NowOut(
+        volume_ml=IntervalOut.of(now.volume_ml),
+        sg=IntervalOut.of(now.sg),
+        measured=now.measured,
+        abv=IntervalOut.of(now.abv),
+        sugar_g_per_l=IntervalOut.of(now.sugar_g_per_l),
+        ph=now.ph,
+        so2_added_mg_per_l=now.so2_added_mg_per_l,
+        cost=None if now.cost is None else money_text(now.cost),
+    )
+
+
+def related(jug: Jug) -> list[Jug]:
+    """The jug this one began from, its other variants, and this one's own."""
+    family = Q(begun_from=jug)
+    if jug.begun_from_id:
+        family |= Q(id=jug.begun_from_id) | Q(begun_from=jug.begun_from_id)
+    found = Jug.objects.filter(family, account=jug.account_id, removed_at=None)
+    return list(found.exclude(id=jug.id).order_by("number"))
