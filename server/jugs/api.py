@@ -12,7 +12,7 @@ from ninja import Body, Query, Router
 from server.accounts.auth import account_of, signed_in
 from server.config.problems import REFUSALS, Problem
 from server.jugs.actions import fill_bottles as filling
-from server.jugs.actions import past_plans, recipe_file, share_plan, write_down
+from server.jugs.actions import jug_file, past_plans, recipe_file, share_plan, write_down
 from server.jugs.actions import read_stem as readings
 from server.jugs.actions.begin import begin
 from server.jugs.actions.fork import fork
@@ -157,6 +157,19 @@ def jugs_side_by_side(request: HttpRequest, jug: Query[list[int]]) -> SideBySide
 def get_recipe(request: HttpRequest, jug_id: int) -> dict[str, Any]:
     """The plan as a recipe file."""
     return recipe_file.written(_state(request, jug_id))
+
+
+@router.get("/{int:jug_id}/file", response={200: dict[str, Any], **REFUSALS})
+def get_jug_file(request: HttpRequest, jug_id: int) -> dict[str, Any]:
+    """The jug whole, as a jug file."""
+    return jug_file.written(_state(request, jug_id))
+
+
+@router.post("/file", response={200: list[RelatedOut], **_REFUSALS})
+def post_jug_file(request: HttpRequest, payload: Body[dict[str, Any]]) -> list[RelatedOut]:
+    """New jugs as a jug file has them."""
+    jugs = jug_file.brought_in(account_of(request), payload)
+    return [RelatedOut(id=jug.id, number=jug.number, name=jug.name) for jug in jugs]
 
 
 @router.get("/{int:jug_id}/sheet.pdf", response={200: None, **REFUSALS})

@@ -252,3 +252,53 @@ def test_what_was_kept_before_the_journal_is_carried_over_whole(account):
         state = JugState.load(jug)
         assert state.pitched == bool(state.readings)
         assert state.life is not None
+
+
+def test_a_jug_file_out_and_in_again_is_the_same_jug(call, other_call, dry):
+    fed = wrote(call, dry, "added", SUGAR_FED, note="By the spoon")
+    call.ok("POST", path(dry, "events", fed["journal"][0]["id"], "strike"))
+    wrote(call, dry, "measured", {"ph": 3.4})
+    filled = {"bottles": [{"size_ml": 750, "count": 2, **CORK}], "insist": True, "some_left": True}
+    whole = call.ok("POST", path(dry, "bottling"), filled)
+    out = call.ok("GET", path(dry, "file"))
+    assert [event["kind"] for event in out["journal"]].count("struck") == 1
+    (brought,) = other_call.ok("POST", "jugs/file", out)
+    there = other_call.ok("GET", path(brought))
+    same(there, whole)
+    assert [event["text"] for event in there["journal"]] == [
+        event["text"] for event in whole["journal"]
+    ]
+    # And out again it is the same file, but for the numbers that were taken here.
+    again = other_call.ok("GET", path(brought, "file"))
+    for file in (out, again):
+        for event in file["journal"]:
+            event["what"].pop("event", None)
+            event.pop("id")
+    assert again == out
+
+
+def test_jugs_that_ran_together_are_one_file(call, other_call, dry):
+    empty = another(call)
+    into = {"into": [{"jug": str(empty["id"]), "volume_ml": 1500}]}
+    wrote(call, dry, "transferred", into)
+    out = call.ok("GET", path(empty, "file"))
+    assert {jug["name"] for jug in out["jugs"]} == {"Pear", "Other"}
+    brought = other_call.ok("POST", "jugs/file", out)
+    mine = {jug["name"]: other_call.ok("GET", path(jug)) for jug in brought}
+    same(mine["Other"], call.ok("GET", path(empty)))
+    same(mine["Pear"], call.ok("GET", path(dry)))
+
+
+@pytest.mark.parametrize(
+    ("change", "at"),
+    [
+        ({"format": "x"}, "format"),
+        ({"journal": [{"at": "2026-09-01T18:00:00Z", "kind": "read"}]}, "journal[0].what"),
+        ({"plan": {"pours": []}}, "plan.pours"),
+    ],
+)
+def test_what_is_no_jug_file_is_told_by_its_place(call, dry, change, at):
+    out = call.ok("GET", path(dry, "file"))
+    status, said = call("POST", "jugs/file", {**out, **change})
+    assert (status, said["errors"][0]["at"]) == (422, at)
+    assert Jug.objects.count() == 1

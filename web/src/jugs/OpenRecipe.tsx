@@ -9,7 +9,7 @@ import { QuietButton } from "../frame/states";
 
 const MOST_BYTES = 1_000_000;
 
-/** Begins a jug planned as a recipe file says. */
+/** Begins a jug planned as a recipe file says, or brings a whole one in from a jug file. */
 export function OpenRecipe() {
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
@@ -32,6 +32,12 @@ export function OpenRecipe() {
       return;
     }
     await act(async () => {
+      if (recipe.format === "amber-jug") {
+        const jugs = await answer(api.POST("/api/jugs/file", { body: recipe }));
+        queries.invalidateQueries({ queryKey: ["jugs"] });
+        navigate(`/jugs/${jugs[0]?.id}/ferment`);
+        return;
+      }
       const jug = await answer(api.POST("/api/jugs/recipe", { body: recipe }));
       queries.invalidateQueries({ queryKey: ["jugs"] });
       navigate(`/jugs/${jug.id}/plan`);

@@ -50,6 +50,13 @@ export function Journal() {
           </chakra.li>
         ))}
       </chakra.ol>
+      <HStack pt="3">
+        <QuietButton asChild>
+          <a href={`/api/jugs/${jug.id}/file`} download={`${jug.name}.jug.json`}>
+            Save the jug file
+          </a>
+        </QuietButton>
+      </HStack>
     </Panel>
   );
 }

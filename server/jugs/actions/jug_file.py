@@ -1,0 +1,146 @@
+"""Write a jug whole as a jug file, with the jugs its drink ran together with, and bring one in."""
+
+from collections.abc import Mapping
+from datetime import datetime
+from typing import Any
+from uuid import UUID, uuid5
+
+from django.db import transaction
+
+from core.batch.fold import fold
+from core.errors import JobError
+from core.files.jug_file import FORMAT, VERSION, read_jug_file
+from core.files.recipe_file import FORMAT as RECIPE
+from core.files.recipe_file import VERSION as RECIPE_VERSION
+from server.accounts.models import Account
+from server.jugs.actions import recipe_file
+from server.jugs.actions.begin import begin_with
+from server.jugs.actions.write_down import check_note
+from server.jugs.models import Event, Jug, TransferLine
+from server.jugs.state import JugState
+
+# Names what came in under an id that is no number of ours, or is taken here.
+_BROUGHT_IN = UUID("8f1d9d0e-6a52-4b8e-9d43-2f2c1e3a7b55")
+
+
+def written(state: JugState) -> dict[str, Any]:
+    """The jug in the open format; several where drink ran between them."""
+    jugs = state.kitchen
+    names = _names(jugs)
+    head = {"format": FORMAT, "version": VERSION, "currency": state.jug.account.currency}
+    if len(jugs) == 1:
+        return {**head, **_one(state, names)}
+    return {**head, "jugs": [_one(JugState.load(jug), names) for jug in jugs]}
+
+
+def _names(jugs: list[Jug]) -> dict[str, str]:
+    """What each is called in the file: its name, and its number where two are called alike."""
+    taken = [jug.name for jug in jugs]
+    return {
+        str(jug.id): jug.name if taken.count(jug.name) == 1 else f"{jug.name} ({jug.number})"
+        for jug in jugs
+    }
+
+
+def _one(state: JugState, names: Mapping[str, str]) -> dict[str, Any]:
+    plan = recipe_file.written(state) if state.plan["pours"] else None
+    return {
+        "name": names[str(state.jug.id)],
+        "plan": plan,
+        "journal": [
+            {
+                "id": str(event.id),
+                "at": event.at.isoformat(),
+                "kind": event.kind,
+                "what": _named(event.what, names) if event.kind == "transferred" else event.what,
+                **({"note": event.note} if event.note else {}),
+            }
+            for event in sorted(state.events, key=lambda event: event.number)
+        ],
+    }
+
+
+def _named(what: dict[str, Any], names: Mapping[str, str]) -> dict[str, Any]:
+    return {"into": [{**line, "jug": names[line["jug"]]} for line in what["into"]]}
+
+
+@transaction.atomic
+def brought_in(account: Account, data: dict[str, Any]) -> list[Jug]:
+    """New jugs as the file has them, their journals with them.
+
+    Raises JobError, placed in the file, for what is no jug file, or cannot have been.
+    """
+    file = read_jug_file(data)
+    fold(file.plans, file.events)
+    items = data["jugs"] if file.several else [data]
+    jugs = {}
+    for name, item in zip(file.plans, items, strict=True):
+        jugs[name] = _begun(account, name, item)
+    _Journal(account, jugs).write(items, list(file.plans))
+    return list(jugs.values())
+
+
+def _begun(account: Account, name: str, item: Mapping[str, Any]) -> Jug:
+    if item.get("plan") is None:
+        return begin_with(account, name, {"pours": []}, None)
+    recipe = {"format": RECIPE, "version": RECIPE_VERSION, **item["plan"]}
+    return recipe_file.read(account, {**recipe, "name": name})
+
+
+class _Journal:
+    """Writes the events of a file, each under its own id where that is free."""
+
+    def __init__(self, account: Account, jugs: Mapping[str, Jug]) -> None:
+        self.account, self.jugs = account, jugs
+        self.rows: dict[str, Event] = {}
+
+    def write(self, items: list[Mapping[str, Any]], names: list[str]) -> None:
+        lines = []
+        for name, item in zip(names, items, strict=True):
+            for number, data in enumerate(item.get("journal") or [], start=1):
+                event = self._event(self.jugs[name], number, data)
+                event.save(force_insert=True)
+                if event.kind == "transferred":
+                    lines += [
+                        TransferLine(
+                            event=event, into_id=int(line["jug"]), volume_ml=line["volume_ml"]
+                        )
+                        for line in event.what["into"]
+                    ]
+        TransferLine.objects.bulk_create(lines)
+
+    def _event(self, jug: Jug, number: int, data: Mapping[str, Any]) -> Event:
+        given = str(data.get("id") or f"{jug.id}/{number}")
+        what = dict(data.get("what") or {})
+        strikes = None
+        if data["kind"] == "struck":
+            strikes = self.rows.get(what["event"])
+            if strikes is None:
+                raise JobError("A strike stands after what it strikes.", "journal")
+            what = {"event": str(strikes.id)}
+        if data["kind"] == "transferred":
+            what = {
+                "into": [{**line, "jug": str(self.jugs[line["jug"]].id)} for line in what["into"]]
+            }
+        event = Event(
+            id=self._id(given, jug),
+            jug=jug,
+            number=number,
+            at=datetime.fromisoformat(data["at"]),
+            by=self.account,
+            kind=data["kind"],
+            what=what,
+            note=check_note(str(data.get("note") or "")),
+            strikes=strikes,
+        )
+        self.rows[given] = event
+        return event
+
+    def _id(self, given: str, jug: Jug) -> UUID:
+        try:
+            own = UUID(given)
+        except ValueError:
+            own = uuid5(_BROUGHT_IN, f"{jug.id}/{given}")
+        if Event.objects.filter(id=own).exists():
+            return uuid5(_BROUGHT_IN, f"{jug.id}/{given}")
+        return own
