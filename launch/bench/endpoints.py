@@ -20,7 +20,7 @@ def bench_evaluate(kitchen: Kitchen) -> None:
     # Turn about, so that a noisy moment meets both.
     for _ in range(8):
         empty += timed(partial(kitchen.ask, "GET", "/api/session"), 50)
-        full += timed(partial(kitchen.ask, "POST", "/api/bench/evaluate", body), 50)
+        full += timed(partial(kitchen.ask, "POST", "/api/plans/evaluate", body), 50)
     line(
         "endpoint: empty, p50 / p95",
         f"{statistics.median(empty):.1f} / {p95(empty):.1f} ms",
@@ -69,7 +69,7 @@ def bench_worst_requests(kitchen: Kitchen) -> None:
     impossible = json.dumps({**plan_of(200), "aim": aim}).encode()
     seconds(
         "endpoint: the nearest to an aim of 200 pours",
-        partial(kitchen.ask, "POST", "/api/bench/nearest", impossible),
+        partial(kitchen.ask, "POST", "/api/plans/nearest", impossible),
         2,
     )
     jug = plan_jug(kitchen.account_id, 200)

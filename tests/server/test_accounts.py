@@ -32,7 +32,7 @@ PRIVATE = [
     ("GET", "shelf/export.json"),
     ("GET", "jugs"),
     ("POST", "jugs"),
-    ("POST", "bench/evaluate"),
+    ("POST", "plans/evaluate"),
     ("GET", "jugs/1"),
     ("DELETE", "jugs/1"),
     ("PUT", "jugs/1/plan"),

@@ -31,7 +31,7 @@ def fermented(call, planned):
 
 
 def test_evaluate_answers_what_core_answers(call):
-    answer = call.ok("POST", "bench/evaluate", PLAN)
+    answer = call.ok("POST", "plans/evaluate", PLAN)
     recipe = read_recipe({"format": "amber-jug-recipe", "version": 1, **PLAN})
     must = make_must([priced.pour for priced in recipe.pours])
     assert answer["must"]["sg"]["value"] == must.sg.value
@@ -40,7 +40,7 @@ def test_evaluate_answers_what_core_answers(call):
 
 
 def test_an_aim_is_solved(call):
-    answer = call.ok("POST", "bench/evaluate", {**PLAN, "aim": AIM})
+    answer = call.ok("POST", "plans/evaluate", {**PLAN, "aim": AIM})
     assert answer["finish"]["strength"]["mass_balance"]["value"] == pytest.approx(11, abs=1e-6)
     assert answer["must"]["volume_ml"] == pytest.approx(4500, abs=0.01)
     assert [pour["solved"] for pour in answer["pours"]] == [False, True, True]
@@ -63,7 +63,7 @@ def test_an_aim_is_solved(call):
     ],
 )
 def test_plans_that_cannot_be(call, change, at, words):
-    status, data = call("POST", "bench/evaluate", {**PLAN, **change})
+    status, data = call("POST", "plans/evaluate", {**PLAN, **change})
     assert status == 422
     assert data["errors"][0]["at"] == at
     assert words in data["errors"][0]["text"]

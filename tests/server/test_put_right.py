@@ -68,7 +68,7 @@ def test_stabilised_with_everything_met_it_may_be_corked(call):
 
 
 def test_priming_is_judged_by_bottle_and_counted_in_the_strength(call):
-    end = call.ok("POST", "bench/evaluate", PLAN)["finish"]["sg"]["value"]
+    end = call.ok("POST", "plans/evaluate", PLAN)["finish"]["sg"]["value"]
     jug = fermented(call, PLAN, [(40, 1.080), (20, round(end, 3)), (2, round(end, 3))])
     primed = {"g_per_l": 6.0, "sugar": "sucrose"}
     swing = {"bottle": "swing_top_rated", "closure": "swing"}
@@ -90,7 +90,7 @@ def test_priming_is_judged_by_bottle_and_counted_in_the_strength(call):
 def test_juice_added_at_the_end_thins_the_strength_and_fills_more_bottles(call):
     late = {**PLAN["pours"][0], "name": "Late pear", "volume_ml": None}
     plan = {**PLAN, "glass": {"style": "late_juice", "late": late, "late_share": 0.2}}
-    end = call.ok("POST", "bench/evaluate", PLAN)["finish"]["sg"]["value"]
+    end = call.ok("POST", "plans/evaluate", PLAN)["finish"]["sg"]["value"]
     jug = fermented(call, plan, [(40, 1.080), (20, round(end, 3)), (2, round(end, 3))])
     base = jug["progress"]["strength"]["mass_balance"]["value"]
     shown = call.ok("POST", path(jug, "bottling/preview"), lots((750, 6, CORK)))
@@ -98,7 +98,7 @@ def test_juice_added_at_the_end_thins_the_strength_and_fills_more_bottles(call):
     assert shown["abv"]["value"] == pytest.approx(0.8 * base, abs=0.01)
     assert "thinned by what was added" in shown["how"]
     # What it costs is shared by all that was bottled, with 0.9 L of late pear.
-    must = Decimal(call.ok("POST", "bench/evaluate", PLAN)["cost"]["used"])
+    must = Decimal(call.ok("POST", "plans/evaluate", PLAN)["cost"]["used"])
     paid = must + Decimal("0.9") * Decimal("1.15")
     assert Decimal(shown["cost_per_litre"]) == pytest.approx(
         paid / Decimal("4.5"), abs=Decimal("0.01")
@@ -107,7 +107,7 @@ def test_juice_added_at_the_end_thins_the_strength_and_fills_more_bottles(call):
 
 def test_what_nobody_priced_does_not_cost_nothing(call):
     free = {**PLAN, "pours": [{k: v for k, v in p.items() if not k.startswith(("price", "pack"))} for p in PLAN["pours"]]}  # fmt: skip
-    answer = call.ok("POST", "bench/evaluate", free)
+    answer = call.ok("POST", "plans/evaluate", free)
     assert (answer["cost"]["used"], answer["cost"]["per_bottle"]) == (None, None)
     assert answer["cost"]["unpriced"] == ["Pear", "Sugar"]
     jug = fermented(call, free, [(40, 1.080), (20, 0.994), (2, 0.994)])
@@ -118,7 +118,7 @@ def test_what_nobody_priced_does_not_cost_nothing(call):
 
 def test_a_fizzy_plan_with_sugar_left_is_not_told_to_add_sugar(call):
     plan = {**SWEET, "yeast": {"tolerance_abv": 7}, "glass": {"style": "fizzy", "volumes": 2.5}}
-    answer = call.ok("POST", "bench/evaluate", plan)
+    answer = call.ok("POST", "plans/evaluate", plan)
     assert answer["glass"]["priming_g"] == 0
     assert "Never prime it" in " ".join(answer["glass"]["steps"])
     assert "gas" in {w["code"] for w in answer["warnings"] if w["bad"]}
@@ -126,13 +126,13 @@ def test_a_fizzy_plan_with_sugar_left_is_not_told_to_add_sugar(call):
 
 def test_a_plan_is_judged_by_the_bottle_it_is_meant_for(call):
     glass = {"style": "fizzy", "volumes": 3.2, **CROWN}
-    answer = call.ok("POST", "bench/evaluate", {**PLAN, "glass": glass})
+    answer = call.ok("POST", "plans/evaluate", {**PLAN, "glass": glass})
     (gas,) = [w for w in answer["warnings"] if w["code"] == "gas"]
     assert answer["glass"]["closing"]["verdict"] == "do_not"
     (edit,) = gas["remedies"][0]["edits"]
     bottle, closure = edit["key"].split("/")
     better = {**glass, "bottle": bottle, "closure": closure}
-    again = call.ok("POST", "bench/evaluate", {**PLAN, "glass": better})
+    again = call.ok("POST", "plans/evaluate", {**PLAN, "glass": better})
     assert again["glass"]["closing"]["verdict"] == "go"
 
 
@@ -340,7 +340,7 @@ def test_room_is_looked_at_before_a_long_file(call, monkeypatch):
 @pytest.mark.parametrize(
     ("method", "where", "body"),
     [
-        ("POST", "bench/nearest", {**PLAN, "aim": {"solve": ["Sugar", "Water"], "abv": 9, "fill_ml": 0}}),
+        ("POST", "plans/nearest", {**PLAN, "aim": {"solve": ["Sugar", "Water"], "abv": 9, "fill_ml": 0}}),
         ("POST", "session/sign-in", {"name": "a\x00b", "password": "x"}),
         ("POST", "session/sign-in", {"name": "\ud800", "password": "x"}),
         ("POST", "session/sign-up", {"name": "ab\x00", "password": "plums-and-pears"}),

@@ -882,7 +882,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bench/evaluate": {
+    "/api/plans/evaluate": {
         parameters: {
             query?: never;
             header?: never;
@@ -895,14 +895,14 @@ export interface paths {
          * Evaluate Plan
          * @description Solve and work out a plan.
          */
-        post: operations["server_jugs_bench_api_evaluate_plan"];
+        post: operations["server_plans_api_evaluate_plan"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/nearest": {
+    "/api/plans/nearest": {
         parameters: {
             query?: never;
             header?: never;
@@ -915,14 +915,14 @@ export interface paths {
          * Nearest Plan
          * @description The nearest to an aim that cannot be met.
          */
-        post: operations["server_jugs_bench_api_nearest_plan"];
+        post: operations["server_plans_api_nearest_plan"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/balance": {
+    "/api/plans/balance": {
         parameters: {
             query?: never;
             header?: never;
@@ -932,14 +932,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Balance Of Plan */
-        post: operations["server_jugs_bench_api_balance_of_plan"];
+        post: operations["server_plans_api_balance_of_plan"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/cheapest": {
+    "/api/plans/cheapest": {
         parameters: {
             query?: never;
             header?: never;
@@ -952,14 +952,14 @@ export interface paths {
          * Cheapest Plans
          * @description Three cheaper ways to the same strength and fill, by whole packs.
          */
-        post: operations["server_jugs_bench_api_cheapest_plans"];
+        post: operations["server_plans_api_cheapest_plans"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/cartons": {
+    "/api/plans/cartons": {
         parameters: {
             query?: never;
             header?: never;
@@ -972,14 +972,14 @@ export interface paths {
          * Cartons Of Plan
          * @description What one carton more or fewer would do.
          */
-        post: operations["server_jugs_bench_api_cartons_of_plan"];
+        post: operations["server_plans_api_cartons_of_plan"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/shopping": {
+    "/api/plans/shopping": {
         parameters: {
             query?: never;
             header?: never;
@@ -992,7 +992,7 @@ export interface paths {
          * Shopping For Plan
          * @description What to buy after what is at home.
          */
-        post: operations["server_jugs_bench_api_shopping_for_plan"];
+        post: operations["server_plans_api_shopping_for_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6232,7 +6232,7 @@ export interface operations {
             };
         };
     };
-    server_jugs_bench_api_evaluate_plan: {
+    server_plans_api_evaluate_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -6292,7 +6292,7 @@ export interface operations {
             };
         };
     };
-    server_jugs_bench_api_nearest_plan: {
+    server_plans_api_nearest_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -6352,7 +6352,7 @@ export interface operations {
             };
         };
     };
-    server_jugs_bench_api_balance_of_plan: {
+    server_plans_api_balance_of_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -6412,7 +6412,7 @@ export interface operations {
             };
         };
     };
-    server_jugs_bench_api_cheapest_plans: {
+    server_plans_api_cheapest_plans: {
         parameters: {
             query?: never;
             header?: never;
@@ -6472,7 +6472,7 @@ export interface operations {
             };
         };
     };
-    server_jugs_bench_api_cartons_of_plan: {
+    server_plans_api_cartons_of_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -6532,7 +6532,7 @@ export interface operations {
             };
         };
     };
-    server_jugs_bench_api_shopping_for_plan: {
+    server_plans_api_shopping_for_plan: {
         parameters: {
             query?: never;
             header?: never;

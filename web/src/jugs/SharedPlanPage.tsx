@@ -10,8 +10,8 @@ import { useAct } from "../frame/act";
 import { useTitle } from "../frame/focus";
 import { ActButton, Mark, Panel, Trouble, Waiting } from "../frame/states";
 import { Answer, Outcome } from "../jug/plan/Answer";
-import css from "../jug/plan/bench.module.css";
 import { Checks } from "../jug/plan/Checks";
+import css from "../jug/plan/plan.module.css";
 import { drinkToken } from "../theme/drinks";
 
 /** A plan somebody shows by a link: to look at, and to copy. */

@@ -11,7 +11,7 @@ import { useTitle } from "../frame/focus";
 import { Panel, Trouble, Waiting } from "../frame/states";
 import { Tick } from "../frame/Tick";
 import { pouredLayers } from "../jug/jugLayers";
-import css from "../jug/plan/bench.module.css";
+import css from "../jug/plan/plan.module.css";
 
 function figure(value: number | string | null, unit: string, currency: string): string {
   if (value === null) return "–";

@@ -4,10 +4,10 @@ import type { ProblemError, Schemas } from "../../api/client";
 import { ChoiceField } from "../../frame/fields";
 import { ActButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { AimRow } from "./AimRow";
-import css from "./bench.module.css";
 import type { Aims, Draft, DraftPour, TypedProblems } from "./draft";
 import { acidPour, addPour, changePour, lettingGive, tanninPour } from "./edits";
 import { GlassFields } from "./GlassFields";
+import css from "./plan.module.css";
 
 type Change = (edit: (before: Draft) => Draft, stroke?: string) => void;
 

@@ -1,7 +1,7 @@
 import { memo, type ReactNode } from "react";
 import type { Schemas } from "../../api/client";
 import { gravity, percent, volume } from "../../format";
-import css from "./bench.module.css";
+import css from "./plan.module.css";
 
 type Standing = Schemas["StandingOut"];
 

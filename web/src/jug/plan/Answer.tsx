@@ -2,8 +2,8 @@ import { memo } from "react";
 import type { Schemas } from "../../api/client";
 import { bottleSize, gravity, listed, money, percent, percentRange, range } from "../../format";
 import { Strengths } from "../Strengths";
-import bench from "./bench.module.css";
 import css from "./PlanPage.module.css";
+import plan from "./plan.module.css";
 
 type Evaluation = Schemas["EvaluationOut"];
 
@@ -39,7 +39,7 @@ export const Answer = memo(function Answer({
             </p>
           )}
           {things.map((pour) => (
-            <p key={pour.name} className={bench.things}>
+            <p key={pour.name} className={plan.things}>
               {pour.words} is {pour.things}
             </p>
           ))}
@@ -65,7 +65,7 @@ export const Outcome = memo(function Outcome({ result }: { result: Evaluation })
         {glass.sugar_g_per_l >= 1 && ` with ${Math.round(glass.sugar_g_per_l)} g/L of sugar`}
         {(glass.priming_g > 0 && `, ${glass.volumes.toFixed(1)} volumes of gas`) || ", still"}.
       </p>
-      <ol className={bench.steps}>
+      <ol className={plan.steps}>
         {glass.steps.map((step) => (
           <li key={step}>{step}</li>
         ))}

@@ -1,7 +1,7 @@
 import { memo } from "react";
 import type { Schemas } from "../../api/client";
 import { Mark } from "../../frame/states";
-import css from "./bench.module.css";
+import css from "./plan.module.css";
 
 type Warning = Schemas["WarningOut"];
 

@@ -13,7 +13,7 @@ export function Nearest({
   onTake: (amounts: Schemas["AmountOut"][]) => void;
 }) {
   const nearest = useAsked("nearest", plan, (body: Plan) =>
-    answer(api.POST("/api/bench/nearest", { body })),
+    answer(api.POST("/api/plans/nearest", { body })),
   );
   const found = nearest.data;
   if (!found?.text) return null;

@@ -39,10 +39,10 @@ export default function PlanPage() {
   const own = useVessels().data ?? noVessels;
   const started = jug.kept.plan.vessel;
   const usual = reference.vessels.find((row) => row.key === started?.key)?.usual_fill_ml;
-  const bench = usePlan(jug, usual ?? started?.volume_ml ?? 5000);
+  const planning = usePlan(jug, usual ?? started?.volume_ml ?? 5000);
   const { draft, plan, problems, change, undo, redo, can, evaluation, keeping, dirty, settle } =
-    bench;
-  const { keepNow } = bench;
+    planning;
+  const { keepNow } = planning;
   const keys = useMemo(() => ({ z: undo, Z: redo }), [undo, redo]);
   useKeys(keys);
 
@@ -164,7 +164,7 @@ export default function PlanPage() {
   );
 
   return (
-    <div className={css.bench}>
+    <div className={css.plan}>
       <div className={css.side}>
         <Drawing
           name={vessel?.name ?? draft.vessel?.name ?? volume(capacity)}

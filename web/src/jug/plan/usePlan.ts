@@ -48,7 +48,7 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   // Whether the jug as fetched is behind the record by now.
   const touched = useRef(false);
   const evaluation = useNewest((asked: Plan) =>
-    answer(api.POST("/api/bench/evaluate", { body: asked })),
+    answer(api.POST("/api/plans/evaluate", { body: asked })),
   );
 
   /** `stroke` names one movement (a drag, a figure being typed): undone as a whole. */

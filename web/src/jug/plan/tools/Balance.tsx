@@ -2,9 +2,9 @@ import { Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { answer, api, type Schemas } from "../../../api/client";
 import { TextField } from "../../../frame/fields";
 import { Mark, QuietButton, Trouble, Waiting } from "../../../frame/states";
-import css from "../bench.module.css";
 import type { Draft, Plan } from "../draft";
 import { acidPour, addPour, tanninPour, withDose } from "../edits";
+import css from "../plan.module.css";
 import { useAsked } from "./useAsked";
 
 type Weighed = Schemas["WeighedOut"];
@@ -46,7 +46,7 @@ export function Balance({
   change: (edit: (before: Draft) => Draft) => void;
 }) {
   const rows = useAsked("balance", plan, (body: Plan) =>
-    answer(api.POST("/api/bench/balance", { body })),
+    answer(api.POST("/api/plans/balance", { body })),
   );
   if (rows.isPending) return <Waiting what="Weighing" />;
   if (rows.isError) return <Trouble error={rows.error} again={() => rows.refetch()} />;

@@ -8,9 +8,9 @@ import { useSay } from "../../../frame/notices";
 import { ActButton, Mark, Trouble, Waiting } from "../../../frame/states";
 import { Tick } from "../../../frame/Tick";
 import { readNumber } from "../../../number";
-import css from "../bench.module.css";
 import { type Draft, draftOf, type Plan, written } from "../draft";
 import { changePour } from "../edits";
+import css from "../plan.module.css";
 import { useAsked } from "./useAsked";
 
 type Basket = Schemas["BasketOut"];
@@ -30,7 +30,7 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
     most_kinds: readNumber(kinds),
   };
   const found = useAsked("cheapest", asked, (body: typeof asked) =>
-    answer(api.POST("/api/bench/cheapest", { body })),
+    answer(api.POST("/api/plans/cheapest", { body })),
   );
   const say = useSay();
 
@@ -158,7 +158,7 @@ function BasketCard({
 
 function Cartons({ plan, currency, change }: { plan: Plan; currency: string; change: Change }) {
   const rows = useAsked("cartons", plan, (body: Plan) =>
-    answer(api.POST("/api/bench/cartons", { body })),
+    answer(api.POST("/api/plans/cartons", { body })),
   );
   if (!rows.data?.length) return null;
 

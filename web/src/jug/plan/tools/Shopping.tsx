@@ -4,8 +4,8 @@ import { saveFile } from "../../../api/files";
 import { money } from "../../../format";
 import { QuietButton, Trouble, Waiting } from "../../../frame/states";
 import { ByHand, useCopy } from "../../../frame/useCopy";
-import css from "../bench.module.css";
 import type { Plan } from "../draft";
+import css from "../plan.module.css";
 import { useAsked } from "./useAsked";
 
 function cell(text: string): string {
@@ -15,7 +15,7 @@ function cell(text: string): string {
 /** What to buy after what is at home, with the total at the till. */
 export function Shopping({ plan, name }: { plan: Plan; name: string }) {
   const list = useAsked("shopping", plan, (body: Plan) =>
-    answer(api.POST("/api/bench/shopping", { body })),
+    answer(api.POST("/api/plans/shopping", { body })),
   );
   const { copy, byHand } = useCopy();
   if (list.isPending) return <Waiting what="Looking in the cupboard" />;

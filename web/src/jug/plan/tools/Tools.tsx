@@ -24,7 +24,7 @@ const NAMES: Record<Tool, string> = {
 /** What can still be asked about a jug whose must is made. */
 const AFTER: Tool[] = ["variants", "send"];
 
-/** What else can be done with a plan, opened under the bench one at a time. */
+/** What else can be done with a plan, opened under it one at a time. */
 export function Tools({
   jug,
   plan,

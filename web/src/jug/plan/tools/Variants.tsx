@@ -10,7 +10,7 @@ import { useEscape } from "../../../frame/focus";
 import { useSay } from "../../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../../frame/states";
 import { Tick } from "../../../frame/Tick";
-import css from "../bench.module.css";
+import css from "../plan.module.css";
 
 type Arm = { name: string; vessel: string; yeast: string; enzyme: boolean };
 

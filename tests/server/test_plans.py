@@ -43,7 +43,7 @@ def test_standings_glass_and_remedies_are_cores(call):
         "yeast": {"tolerance_abv": 10.5},
     }
     plan["aim"] = {**AIM, "abv": 10.0}
-    answer = call.ok("POST", "bench/evaluate", plan)
+    answer = call.ok("POST", "plans/evaluate", plan)
     _, result = core_of(plan)
     assert (
         answer["glass"]["abv"]["value"] == result.glass.abv.value == pytest.approx(10.0, abs=1e-3)
@@ -61,18 +61,18 @@ def test_standings_glass_and_remedies_are_cores(call):
 
 def test_a_pour_is_seen_by_what_the_shelf_says_today(call, shelf):
     plan = poured(shelf)
-    before = call.ok("POST", "bench/evaluate", plan)
+    before = call.ok("POST", "plans/evaluate", plan)
     call.ok("POST", f"shelf/products/{shelf['Pear']}/prices", {"amount": "2.15"})
-    after = call.ok("POST", "bench/evaluate", plan)
+    after = call.ok("POST", "plans/evaluate", plan)
     assert float(after["cost"]["used"]) - float(before["cost"]["used"]) == pytest.approx(3.0)
     bad = {**plan, "pours": [{**PEAR, "name": "Sorbated", "product_id": shelf["Sorbated"]}, WATER]}
-    codes = [w["code"] for w in call.ok("POST", "bench/evaluate", bad)["warnings"]]
+    codes = [w["code"] for w in call.ok("POST", "plans/evaluate", bad)["warnings"]]
     assert codes[0] == "preservative"
 
 
 def test_another_kitchens_shelf_is_not_looked_at(call, other_call, shelf):
     bad = {**PLAN, "pours": [{**PEAR, "product_id": shelf["Sorbated"]}, WATER]}
-    codes = [w["code"] for w in other_call.ok("POST", "bench/evaluate", bad)["warnings"]]
+    codes = [w["code"] for w in other_call.ok("POST", "plans/evaluate", bad)["warnings"]]
     assert "preservative" not in codes
 
 
@@ -80,25 +80,25 @@ def test_a_label_older_than_the_newest_price_is_told(call, shelf, account):
     product = account.products.get(id=shelf["Pear"])
     product.label_on = "2026-01-05"
     product.save()
-    codes = [w["code"] for w in call.ok("POST", "bench/evaluate", poured(shelf))["warnings"]]
+    codes = [w["code"] for w in call.ok("POST", "plans/evaluate", poured(shelf))["warnings"]]
     assert "old_label" in codes
     call.ok("POST", f"shelf/products/{shelf['Pear']}/same-label")
-    codes = [w["code"] for w in call.ok("POST", "bench/evaluate", poured(shelf))["warnings"]]
+    codes = [w["code"] for w in call.ok("POST", "plans/evaluate", poured(shelf))["warnings"]]
     assert "old_label" not in codes
     product.save()
     # Read anew, it is as new as its price too.
     again = {**CARTON, "sugars_g": "10.9"}
     call.ok("PUT", f"shelf/products/{shelf['Pear']}", again)
-    codes = [w["code"] for w in call.ok("POST", "bench/evaluate", poured(shelf))["warnings"]]
+    codes = [w["code"] for w in call.ok("POST", "plans/evaluate", poured(shelf))["warnings"]]
     assert "old_label" not in codes
 
 
 def test_the_nearest_to_an_aim_that_cannot_be(call):
     plan = {**PLAN, "aim": {**AIM, "abv": 4.0}}
-    status, refused = call("POST", "bench/evaluate", plan)
+    status, refused = call("POST", "plans/evaluate", plan)
     assert status == 422
     assert "needs -" in refused["errors"][0]["text"]
-    near = call.ok("POST", "bench/nearest", plan)
+    near = call.ok("POST", "plans/nearest", plan)
     amounts = {row["name"]: row["amount"] for row in near["amounts"]}
     assert amounts["Sugar"] == 0
     assert near["text"].startswith("The nearest: no Sugar")
@@ -106,21 +106,21 @@ def test_the_nearest_to_an_aim_that_cannot_be(call):
         **PLAN,
         "pours": [PEAR, SUGAR | {"mass_g": 0}, WATER | {"volume_ml": amounts["Water"]}],
     }
-    reached = call.ok("POST", "bench/evaluate", taken)
+    reached = call.ok("POST", "plans/evaluate", taken)
     assert reached["glass"]["abv"]["value"] == pytest.approx(near["abv"], abs=1e-6)
-    assert call.ok("POST", "bench/nearest", PLAN)["text"] == ""
+    assert call.ok("POST", "plans/nearest", PLAN)["text"] == ""
 
 
 def test_balance_tells_all_five_sides(call):
-    rows = call.ok("POST", "bench/balance", PLAN)
+    rows = call.ok("POST", "plans/balance", PLAN)
     assert [row["key"] for row in rows] == ["acid", "tannin", "nutrient", "enzyme", "body"]
     assert rows[2]["additions"][0]["kind"] == "nutrient"
 
 
 def test_the_cheapest_ways_keep_strength_fill_and_juice(call, shelf):
     plan = poured(shelf)
-    now = call.ok("POST", "bench/evaluate", plan)
-    found = call.ok("POST", "bench/cheapest", {"plan": plan})
+    now = call.ok("POST", "plans/evaluate", plan)
+    found = call.ok("POST", "plans/cheapest", {"plan": plan})
     baskets = found["baskets"]
     assert 1 <= len(baskets) <= 3
     bills = [float(basket["bill"]) for basket in baskets]
@@ -135,32 +135,32 @@ def test_the_cheapest_ways_keep_strength_fill_and_juice(call, shelf):
         )
         assert "Sorbated" not in [item["name"] for item in basket["items"]]
         # Taking it gives what was shown.
-        taken = call.ok("POST", "bench/evaluate", {**plan, "pours": basket["pours"]})
+        taken = call.ok("POST", "plans/evaluate", {**plan, "pours": basket["pours"]})
         assert taken["glass"] == basket["evaluation"]["glass"]
     # Two cartons of pear stand at home: they are used before any is bought.
     pear = [i for b in baskets for i in b["items"] if i["name"] == "Pear"]
     assert pear
     assert all(item["to_buy"] == max(item["packs"] - 2, 0) for item in pear)
-    grape = call.ok("POST", "bench/cheapest", {"plan": plan, "keep_flavours": True})["baskets"]
+    grape = call.ok("POST", "plans/cheapest", {"plan": plan, "keep_flavours": True})["baskets"]
     assert all("Pear" in [i["name"] for i in b["items"]] for b in grape)
 
 
 def test_nothing_on_the_shelf_is_a_sentence(call):
-    status, refused = call("POST", "bench/cheapest", {"plan": PLAN})
+    status, refused = call("POST", "plans/cheapest", {"plan": PLAN})
     assert status == 422
     assert "put something on the shelf" in refused["errors"][0]["text"]
 
 
 def test_one_carton_more_or_fewer(call):
     plan = {**PLAN, "aim": AIM}
-    (row,) = call.ok("POST", "bench/cartons", plan)
+    (row,) = call.ok("POST", "plans/cartons", plan)
     assert (row["name"], row["packs"]) == ("Pear", 3.0)
     more = {**plan, "pours": [{**PEAR, "volume_ml": row["more"]["amount"]}, SUGAR, WATER]}
     _, result = core_of(more)
     assert row["more"]["abv"] == pytest.approx(result.glass.abv.value)
     assert row["more"]["each"] == f"{result.bottles.each:.2f}"
     small = {**PLAN, "pours": [{**PEAR, "volume_ml": 500}, SUGAR, WATER]}
-    (row,) = call.ok("POST", "bench/cartons", small)
+    (row,) = call.ok("POST", "plans/cartons", small)
     assert "not that much" in row["fewer"]["why_not"]
 
 
@@ -169,7 +169,7 @@ def test_the_shopping_list_is_what_is_missing_at_home(call, shelf):
         {"kind": "nutrient", "mass_g": 1.0, "when": when} for when in ("after_24_h", "after_48_h")
     ]
     plan = poured(shelf, doses=doses)
-    answer = call.ok("POST", "bench/shopping", plan)
+    answer = call.ok("POST", "plans/shopping", plan)
     lines = {line["name"]: line for line in answer["lines"]}
     assert set(lines) == {"Pear", "Sugar", "Feed"}
     recipe, result = core_of(plan)

@@ -2,9 +2,9 @@
 
 from core.aim.nearest import nearest
 from server.accounts.models import Account
-from server.jugs.actions.work_out import recipe_now
-from server.jugs.bench_schemas import AmountOut, NearestOut
 from server.jugs.schemas import PlanIn
+from server.plans.actions.work_out import recipe_now
+from server.plans.schemas import AmountOut, NearestOut
 
 
 def find_nearest(account: Account, plan: PlanIn) -> NearestOut:

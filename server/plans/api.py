@@ -1,17 +1,18 @@
-"""The bench's endpoints: plans worked out, and nothing kept."""
+"""Plans' endpoints: each worked out, and nothing kept."""
 
 from django.http import HttpRequest
 from ninja import Router
 
 from server.accounts.auth import account_of, signed_in
 from server.config.problems import REFUSALS
-from server.jugs.actions.count_cartons import count_cartons
-from server.jugs.actions.find_cheapest import find_cheapest
-from server.jugs.actions.find_nearest import find_nearest
-from server.jugs.actions.list_shopping import list_shopping
-from server.jugs.actions.weigh_balance import weigh_balance
-from server.jugs.actions.work_out import work_out
-from server.jugs.bench_schemas import (
+from server.jugs.schemas import EvaluationOut, PlanIn
+from server.plans.actions.count_cartons import count_cartons
+from server.plans.actions.find_cheapest import find_cheapest
+from server.plans.actions.find_nearest import find_nearest
+from server.plans.actions.list_shopping import list_shopping
+from server.plans.actions.weigh_balance import weigh_balance
+from server.plans.actions.work_out import work_out
+from server.plans.schemas import (
     CartonsOut,
     CheapestIn,
     CheapestOut,
@@ -19,7 +20,6 @@ from server.jugs.bench_schemas import (
     ShoppingOut,
     WeighedOut,
 )
-from server.jugs.schemas import EvaluationOut, PlanIn
 
 router = Router(auth=signed_in)
 

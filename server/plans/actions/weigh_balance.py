@@ -3,9 +3,9 @@
 from core.plan.balance import balance
 from core.plan.evaluation import evaluate
 from server.accounts.models import Account
-from server.jugs.actions.work_out import recipe_now
-from server.jugs.bench_schemas import AdditionOut, WeighedOut
 from server.jugs.schemas import PlanIn
+from server.plans.actions.work_out import recipe_now
+from server.plans.schemas import AdditionOut, WeighedOut
 from server.shelf.schemas import IntervalOut
 
 

@@ -7,10 +7,10 @@ from core.errors import JobError
 from core.plan.evaluation import Evaluation, PricedPour, Recipe, evaluate
 from core.shelf.cheapest import Basket, Limits, Offer, cheapest
 from server.accounts.models import Account
-from server.jugs.actions.work_out import recipe_now
-from server.jugs.bench_schemas import BasketOut, BoughtOut, CheapestIn, CheapestOut
 from server.jugs.evaluation import evaluation_out
 from server.jugs.schemas import LabelIn, PourIn
+from server.plans.actions.work_out import recipe_now
+from server.plans.schemas import BasketOut, BoughtOut, CheapestIn, CheapestOut
 from server.shelf.actions.judge import describe
 from server.shelf.models import Product
 

@@ -1,4 +1,4 @@
-"""What the bench's endpoints take and give. Amounts in ml, g, SG 20/20; money as text."""
+"""What plans' endpoints take and give. Amounts in ml, g, SG 20/20; money as text."""
 
 from pydantic import BaseModel
 

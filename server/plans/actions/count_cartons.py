@@ -3,9 +3,9 @@
 from core.errors import JobError
 from core.plan.evaluation import Recipe, evaluate, packs_more
 from server.accounts.models import Account
-from server.jugs.actions.work_out import recipe_now
-from server.jugs.bench_schemas import CartonsOut, OutcomeOut
 from server.jugs.schemas import PlanIn
+from server.plans.actions.work_out import recipe_now
+from server.plans.schemas import CartonsOut, OutcomeOut
 
 
 def count_cartons(account: Account, plan: PlanIn) -> list[CartonsOut]:
