@@ -44,9 +44,10 @@ def made_up(dice, into):
     ) | {"id": str(uuid4())}
 
 
-@pytest.mark.parametrize("seed", [random.SystemRandom().getrandbits(32)])
-def test_what_was_acknowledged_is_there_once_and_nothing_is_half_poured(kitchen, seed):
-    dice = random.Random(seed)  # noqa: S311 - told by the test's name
+def test_what_was_acknowledged_is_there_once_and_nothing_is_half_poured(kitchen):
+    seed = random.SystemRandom().getrandbits(32)
+    print("seed", seed)
+    dice = random.Random(seed)  # noqa: S311 - told when it fails
     port = free_port()
     process = start(kitchen, port)
     jar, opener = wait_for(port, process)
