@@ -4,8 +4,11 @@ import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from scipy.special import ndtr, ndtri
+
 # Two-sided 90 % of a normal distribution.
 Z90 = 1.6449
+_LEAST_CHANCE = 1e-12
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,6 +24,18 @@ class Interval:
         """From independent one-standard-deviation shifts, added in quadrature."""
         half = Z90 * math.sqrt(sum(d * d for d in deviations))
         return cls(value, value - half, value + half)
+
+    def not_below_nothing(self) -> "Interval":
+        """What is left of a normal doubt once anything below 0 is ruled out."""
+        deviation = (self.high - self.low) / (2 * Z90)
+        if deviation <= 0:
+            return Interval(max(self.value, 0.0), max(self.low, 0.0), max(self.high, 0.0))
+        # Further below than seven deviations nothing can be told from the rest.
+        above = max(float(ndtr(self.value / deviation)), _LEAST_CHANCE)
+        value = max(self.value, 0.0)
+        low = self.value + deviation * float(ndtri(1 - 0.95 * above))
+        high = self.value - deviation * float(ndtri(0.05 * above))
+        return Interval(value, min(max(low, 0.0), value), max(high, value))
 
     def smaller(self, other: "Interval") -> "Interval":
         """What is left when both are ceilings and the lower one holds."""

@@ -11,6 +11,7 @@ import numpy as np
 import numpy.typing as npt
 
 from core.errors import JobError
+from core.ferment.finish import MODEL_SD
 from core.ferment.strength import (
     SUGAR_PER_POINT_G_PER_L,
     YIELD_SPREAD,
@@ -147,9 +148,11 @@ class Brew:
 
     @property
     def sugar_g_per_l(self) -> Interval:
-        """Sugar left, as weighed; never below nothing."""
-        left = self.figure(sugar_left_g_per_l)
-        return Interval(max(left.value, 0.0), max(left.low, 0.0), max(left.high, 0.0))
+        """Sugar left, as weighed: never below nothing, which is the one thing known of it where
+        it reads drier than it should."""
+        off = MODEL_SD * 1000 * SUGAR_PER_POINT_G_PER_L
+        left = self.figure(sugar_left_g_per_l, off)
+        return left.not_below_nothing()
 
     @property
     def acid_g_per_l(self) -> Interval:

@@ -19,7 +19,7 @@ from core.must.mixing import Mix, Must
 _MORE_BY_PRODUCT = BY_PRODUCT_PER_SUGAR + sd_of_range90(0.03, 0.05)
 _MORE_YIELD = ETHANOL_PER_SUGAR * (1 + sd_of_range90(-YIELD_SPREAD, YIELD_SPREAD))
 # How far the drink's density model and real washes lie apart, nine times in ten (0.0015).
-_MODEL_SD = sd_of_range90(-0.0015, 0.0015)
+MODEL_SD = sd_of_range90(-0.0015, 0.0015)
 # A yeast named by one figure gives up within one % vol of it. Common practice.
 TOLERANCE_SPREAD = 1.0
 # Where no yeast is named: the strongest kind sold, % vol. No yeast goes on for ever.
@@ -119,7 +119,7 @@ def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
     of_yield, of_by_product = yields_more.sg - end.sg, richer.sg - end.sg
     abv_slopes, sg_slopes = _slopes(mix, end, _dry)
     abv = must.interval(end.abv, abv_slopes, [yields_more.abv - end.abv])
-    sg = must.interval(end.sg, sg_slopes, [of_yield, of_by_product, _MODEL_SD])
+    sg = must.interval(end.sg, sg_slopes, [of_yield, of_by_product, MODEL_SD])
 
     dry_sg = sg
     # A yeast that can do clearly more than the sugar allows changes nothing.
@@ -134,7 +134,7 @@ def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
             end, eaten, limited_by = stopped, stops_after, "yeast"
         abv = abv.smaller(Interval.around(tolerance_abv, [_TOLERANCE_SD]))
         sg = sg.larger(
-            must.interval(stopped.sg, sg_slopes, [later, of_yield, of_by_product, _MODEL_SD])
+            must.interval(stopped.sg, sg_slopes, [later, of_yield, of_by_product, MODEL_SD])
         )
 
     left = (mix.ferment - eaten) / mix.as_sucrose

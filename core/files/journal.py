@@ -43,6 +43,8 @@ _MOST_CHIPS = 50
 _MOST_LOTS = 100
 _MOST_BOTTLES = 10_000
 _USUAL_SAMPLE_ML = 100.0
+# Doses that are poured; all else is weighed.
+_BY_VOLUME = ("enzyme", "finings", "flavour")
 # What each scale can show, lowest and highest.
 _SCALES = {
     "sg": (0.9, 1.3),
@@ -213,7 +215,17 @@ def _dosed(what: Fields, at: str) -> What:
     each = number_of(what, "tablet_g", at, above=0, most=100)
     if sum(amount is not None for amount in (mass, volume, tablets)) != 1:
         raise JobError("How much: one of mass_g, volume_ml or tablets.", at)
+    if volume is not None and not dose.startswith(_BY_VOLUME):
+        raise JobError(
+            "Weigh it, and give mass_g: what is in a solution nobody knows.",
+            at_key(at, "volume_ml"),
+        )
+    if dose == "flavour" and mass is not None:
+        # A spirit weighs near enough a gram a millilitre.
+        volume, mass = mass, None
     if tablets is not None:
+        if each is None and not dose.startswith("sulphite"):
+            raise JobError("How heavy is a tablet? Give tablet_g.", at_key(at, "tablet_g"))
         mass = tablets * (TABLET_G if each is None else each)
     elif each is not None:
         raise JobError("A tablet's weight goes with a count of tablets.", f"{at}.tablet_g")

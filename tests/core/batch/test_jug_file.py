@@ -45,6 +45,8 @@ def refused(*journal, planned=JUG):
         (on(1, "dosed", dose="sorbate"), "journal[0].what: How much"),
         (on(1, "dosed", dose="sweetener", sugar="sucrose", mass_g=9), "journal[0].what.sugar"),
         (on(1, "dosed", dose="finings_a", mass_g=1, made_of="nuts"), "journal[0].what.made_of"),
+        (on(1, "dosed", dose="sorbate", volume_ml=10), "journal[0].what.volume_ml: Weigh it"),
+        (on(1, "dosed", dose="nutrient_dap", tablets=2), "journal[0].what.tablet_g: How heavy"),
         (on(1, "added", pour={**PEAR, "suger": 1}), "journal[0].what.pour.suger"),
         (on(1, "added", held_back=True), "journal[0].what.held_back: Nothing was held back"),
         (on(1, "cared", did="heated", core_c=60), "journal[0].what: Heat counts by"),

@@ -220,3 +220,10 @@ def test_bottles_are_counted_down():
                on(60, "bottled", lots=[lot()]), *drunk]  # fmt: skip
     (one,) = told(SWEET, *journal)["lots"]
     assert (one["count"], one["left"], one["place"]) == (4, 2, "Cellar")
+
+
+def test_once_at_the_bottom_of_its_band_is_no_proof_that_nothing_is_left():
+    # It reads drier than it should: what is in doubt cannot be below nothing, nor is it nothing.
+    answer = told(plan(PEAR), on(1, "pitched"), on(15, "read", sg=0.999))
+    assert answer["now"]["sugar_g_per_l"]["high"] > 3
+    assert word(answer)["verdict"] != "go"
