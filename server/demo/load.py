@@ -123,6 +123,12 @@ def _load_events(jug: Jug, demo: DemoJug, now: datetime) -> None:
             for index, ((size, kind, closed), count) in enumerate(demo.bottles.items())
         ]
         filled = now - timedelta(days=demo.bottled_days_ago)
+        total = sum(size * count for (size, _, _), count in demo.bottles.items())
+        # A little sulphite as it is racked, for the malic acid.
+        dose = {"dose": "sulphite_potassium", "mass_g": 0.4}
+        steps.append(Step("dosed", dose, filled))
+        # The bottles measure what reached them: the rest was lees.
+        steps.append(Step("measured", {"volume_ml": total}, filled))
         steps.append(Step("bottled", {"lots": lots}, filled))
     if steps:
         write(JugState.load(jug), jug.account, steps)

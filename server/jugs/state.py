@@ -66,9 +66,16 @@ class JugState:
         return self._worked_out
 
     @property
+    def unsolved(self) -> bool:
+        """Whether the plan cannot be worked out."""
+        return isinstance(self._worked_out, JobError)
+
+    @property
     def problem(self) -> str | None:
-        """Why the plan cannot be worked out, if it cannot."""
-        return self._worked_out.text if isinstance(self._worked_out, JobError) else None
+        """Why the plan cannot be worked out, or its journal folded, if it cannot."""
+        if isinstance(self._worked_out, JobError):
+            return self._worked_out.text
+        return self._folded.text if isinstance(self._folded, JobError) else None
 
     @cached_property
     def kitchen(self) -> list[Jug]:
@@ -79,7 +86,17 @@ class JugState:
     def world(self) -> World | None:
         """The journal folded; None where the plan cannot be worked out. A jug without one holds
         what was poured on into it."""
-        return None if self.problem and self.plan["pours"] else self.folded(())
+        return self._folded if isinstance(self._folded, World) else None
+
+    @cached_property
+    def _folded(self) -> World | JobError | None:
+        if isinstance(self._worked_out, JobError) and self.plan["pours"]:
+            return None
+        try:
+            return self.folded(())
+        except JobError as error:
+            # What today's rules refuse of an old journal is told, and everything else stands.
+            return error
 
     def folded(self, more: Iterable[CoreEvent], until: datetime | None = None) -> World:
         """The journal folded with more events after it, or only with those before a moment.

@@ -34,7 +34,7 @@ def jug_out(state: JugState) -> JugOut:
         begun_at=jug.begun_at,
         kept=PlanOut(version=state.version, plan=PlanIn.model_validate(state.plan)),
         evaluation=None
-        if state.problem
+        if state.unsolved
         else evaluation_out(state.recipe, state.evaluation, jug.account.currency),
         problem=state.problem,
         related=[RelatedOut(id=j.id, number=j.number, name=j.name) for j in related(jug)],

@@ -302,3 +302,17 @@ def test_what_is_no_jug_file_is_told_by_its_place(call, dry, change, at):
     status, said = call("POST", "jugs/file", {**out, **change})
     assert (status, said["errors"][0]["at"]) == (422, at)
     assert Jug.objects.count() == 1
+
+
+def test_an_old_journal_that_todays_rules_refuse_is_told_and_takes_nothing_down(call, dry):
+    wrong = {"left_behind_ml": 99_000}
+    jug = Jug.objects.get(id=dry["id"])
+    Event.objects.create(jug=jug, number=99, at=timezone.now(), kind="racked", what=wrong)
+    Jug.objects.update(row=None)
+    shown = call.ok("GET", path(dry))
+    assert "more than the" in shown["problem"]
+    assert len(shown["journal"]) == len(dry["journal"]) + 1
+    assert len(call.ok("GET", "jugs")) == 1
+    # Struck, it is as it was.
+    event = next(event for event in shown["journal"] if event["kind"] == "racked")
+    same(call.ok("POST", path(dry, "events", event["id"], "strike")), dry)

@@ -63,7 +63,9 @@ def _of_readings(jug):
 def _of_bottlings(jug):
     events = []
     for row in jug.bottlings.order_by("at", "id"):
-        steps = []
+        # The bottles measured what reached them: the rest was lees, or juice added at the end.
+        total = sum(line.size_ml * line.count for line in row.counts.all())
+        steps = [_event("measured", row.at, {"volume_ml": total})] if total else []
         for grams, dose in (
             (row.sulphite_g, "sulphite_potassium"),
             (row.sorbate_g, "sorbate"),
