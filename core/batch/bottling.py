@@ -62,7 +62,7 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
     jug.brew.take(whole)
     jug.dosed.take(whole)
     jug.pays_on(whole)
-    jug.bottled, jug.as_it_went = True, before
+    jug.as_it_went = before
 
 
 def _primed(plan: Recipe | None, lot: Lot, together: Priming | None, total_ml: float) -> _Primed:

@@ -10,6 +10,7 @@ from core.ferment.progress import Progress, progress
 from core.ferment.strength import Strength, potential_scale, quick_sum
 from core.finish.holding import Stabilised, unmet
 from core.finish.stabilising import SO2_SHARE, SORBIC_SHARE
+from core.interval import Interval
 
 CODES = (
     "bottled",
@@ -103,6 +104,22 @@ def judged(jug: Jug) -> Judged:
         ends,
         found,
     )
+
+
+@dataclass(frozen=True, slots=True)
+class Shown:
+    """What the stem would show of a jug, SG at 20 °C, and where it ends dry."""
+
+    sg: float
+    dry_sg: Interval
+
+
+def shown_by(jug: Jug) -> Shown | None:
+    """What the next reading is held against: the newest one, moved by what went in since. None
+    of a must that nobody has read and no yeast is in."""
+    if jug.brew.empty or not jug.watch.readings:
+        return None
+    return Shown(jug.watch.last_sg, finish(jug.brew.must, jug.tolerance_abv).dry_sg)
 
 
 def _begun(jug: Jug) -> bool:

@@ -53,7 +53,6 @@ class Jug:
     sugared: bool = False
     racked: bool = False
     clear: bool = False
-    bottled: bool = False
     most_ml: float = 0.0
     notes: list[Note] = field(default_factory=list)
     as_it_went: "Jug | None" = None
@@ -100,7 +99,7 @@ class Jug:
         self.ph, self.tolerance_abv = source.ph, source.tolerance_abv
         self.pitched_at, self.read_at = source.pitched_at, source.read_at
         self.racked, self.clear = source.racked, source.clear
-        self.most_ml, self.bottled, self.as_it_went = 0.0, False, None
+        self.most_ml, self.as_it_went = 0.0, None
 
     def blends(self, source: "Jug") -> None:
         """What holds of both holds of the blend; of the rest the less safe side."""

@@ -2,9 +2,12 @@
 
 from collections.abc import Iterable, Mapping
 from operator import attrgetter
+from typing import TypeVar
 
 from core.batch.events import Event, Struck
 from core.errors import JobError
+
+Id = TypeVar("Id")
 
 
 def standing(events: Iterable[Event]) -> list[Event]:
@@ -18,14 +21,21 @@ def standing(events: Iterable[Event]) -> list[Event]:
         known = by_id.setdefault(event.id, event)
         if known is not event and known != event:
             raise JobError(f"The id “{event.id}” is another event's already.", f"{event.place}.id")
-    strikes = _strikes(by_id)
-
-    def holds(event: Event) -> bool:
-        strike = strikes.get(event.id)
-        return strike is None or not holds(strike)
-
-    kept = [e for e in by_id.values() if not isinstance(e.what, Struck) and holds(e)]
+    struck_by = {target: strike.id for target, strike in _strikes(by_id).items()}
+    kept = [
+        event
+        for event in by_id.values()
+        if not isinstance(event.what, Struck) and holds(event.id, struck_by)
+    ]
     return sorted(kept, key=attrgetter("at"))
+
+
+def holds(event: Id, struck_by: Mapping[Id, Id]) -> bool:
+    """Whether an event stands, by what struck what: a strike that is struck strikes nothing."""
+    stands = True
+    while event in struck_by:
+        event, stands = struck_by[event], not stands
+    return stands
 
 
 def _strikes(by_id: Mapping[str, Event]) -> dict[str, Event]:

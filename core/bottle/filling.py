@@ -55,17 +55,3 @@ def counted_ml(bottles: Sequence[tuple[int, int]]) -> int:
     if total == 0:
         raise JobError("Nothing is bottled yet: count at least one bottle.", "bottles")
     return total
-
-
-def check_fits(total_ml: float, poured_ml: float) -> None:
-    """Refuse more in bottles than ever was in the jug, what was added at the end included (5 %
-    grace for measuring).
-
-    Raises JobError, saying how much too much it is.
-    """
-    if total_ml > poured_ml * 1.05:
-        raise JobError(
-            f"{total_ml / 1000:.2f} L in bottles is more than the {poured_ml / 1000:.2f} L that"
-            " were in the jug: check the sizes and the count.",
-            "bottles",
-        )

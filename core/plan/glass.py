@@ -205,6 +205,16 @@ class GlassPlan:
             return _late_share(self.sugar_g_per_l, Late(self.late_sugar_g_per_l))
         return 0.0
 
+    def for_bottles(self, bottled_ml: float) -> tuple[float, Pour | None]:
+        """Of so many ml in bottles, how much is the jug's, and what is added to it at the end.
+
+        Raises JobError for a syrup or juice too thin for the sweetness wanted.
+        """
+        late_ml = bottled_ml * self.share_added
+        if self.late is None or not late_ml:
+            return bottled_ml, None
+        return bottled_ml - late_ml, self.late.with_amount(_as_measured(self.late, late_ml))
+
     @property
     def late_sugar_g_per_l(self) -> float:
         """Sugar of what is added at the end, in g per litre of it."""

@@ -21,7 +21,7 @@ from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
 from server.jugs.bottling import bottling_out
-from server.jugs.journal import with_events
+from server.jugs.journal import family_of, with_events
 from server.jugs.models import Jug
 from server.jugs.rows import keep_row, rows
 from server.jugs.schemas import (
@@ -57,10 +57,16 @@ def _state(request: HttpRequest, jug_id: int) -> JugState:
     return JugState.load(get_object_or_404(jugs, id=jug_id))
 
 
-def _locked(request: HttpRequest, jug_id: int) -> JugState:
+def _locked(request: HttpRequest, jug_id: int, *into: int) -> JugState:
     """The jug as it stands, held until the request's transaction ends: rules that read before
-    they write see nobody else's half."""
-    get_object_or_404(account_of(request).jugs.select_for_update(), id=jug_id)
+    they write see nobody else's half.
+
+    Held with it, in one order, are the jugs that its drink ran between, and those it is to be
+    poured into.
+    """
+    family = family_of(_own(request, jug_id), *into)
+    held = account_of(request).jugs.select_for_update().filter(id__in=family)
+    list(held.order_by("id").values_list("id"))
     return _state(request, jug_id)
 
 
@@ -214,7 +220,8 @@ def restore_link(request: HttpRequest, jug_id: int) -> LinkOut:
 @transaction.atomic
 def post_event(request: HttpRequest, jug_id: int, payload: EventIn) -> JugOut:
     """Write down what happened to it."""
-    write_down.write_event(_locked(request, jug_id), account_of(request), payload)
+    state = _locked(request, jug_id, *write_down.poured_into(payload))
+    write_down.write_event(state, account_of(request), payload)
     return _whole(request, jug_id)
 
 
@@ -266,7 +273,7 @@ def restore_reading(request: HttpRequest, jug_id: int, reading_id: UUID) -> JugO
 def preview_bottling(request: HttpRequest, jug_id: int, payload: BottlingIn) -> BottlingOut:
     """What these bottles would hold and cost; keeps nothing."""
     filling.check_lines(payload)
-    return bottling_out(_state(request, jug_id), payload, None)
+    return bottling_out(_state(request, jug_id), payload)
 
 
 @router.post("/{int:jug_id}/bottling", response={200: JugOut, **_REFUSALS})

@@ -1,19 +1,22 @@
 """Bottles filled from a jug: what is written down for them, and what core makes of them."""
 
+from datetime import datetime
 from decimal import Decimal
 from typing import Any
 from uuid import uuid4
 
 from django.utils import timezone
 
+from core.batch.events import Bottled
 from core.batch.events import Event as CoreEvent
-from core.batch.life import BottledLot, how_strong, life
+from core.batch.life import BottledLot, Life, how_strong, life
 from core.bottle import filling
+from core.cost.costing import per_bottle
 from core.files.journal import POUR_KEYS, read_event
 from core.files.recipe_file import money_text
-from core.measure.money import money
+from core.must.mixing import Pour
 from server.jugs.evaluation import closing_out, strength_out
-from server.jugs.journal import key_of
+from server.jugs.journal import core_event, key_of
 from server.jugs.models import Event
 from server.jugs.schemas import (
     BottleCountIn,
@@ -26,40 +29,60 @@ from server.jugs.state import JugState
 from server.shelf.schemas import IntervalOut
 
 
-def bottling_out(state: JugState, asked: BottlingIn, saved: Event | None) -> BottlingOut:
-    """Costs, strength and closing of these bottles. Raises JobError when they cannot be."""
-    total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
+def bottling_out(state: JugState, asked: BottlingIn) -> BottlingOut:
+    """What these bottles would hold and cost. Raises JobError when they cannot be."""
     # Says why where the plan cannot be worked out.
-    unpriced = list(state.evaluation.unpriced) if state.plan["pours"] else []
-    world = state.folded(() if saved else bottling_events(state, asked))
-    told = life(world, key_of(state.jug), timezone.now())
-    lots = told.lots
+    _unpriced(state)
+    events = bottling_events(state, asked)
+    told = life(state.folded(events), key_of(state.jug), timezone.now())
+    return _told(state, told, events[-1], asked, None)
+
+
+def bottled_out(state: JugState, told: Life, saved: Event) -> BottlingOut:
+    """The same of bottles that were filled."""
+    return _told(state, told, core_event(saved), as_asked(saved), saved)
+
+
+def _told(
+    state: JugState, told: Life, event: CoreEvent, asked: BottlingIn, saved: Event | None
+) -> BottlingOut:
+    assert isinstance(event.what, Bottled)
+    filled = {lot.id for lot in event.what.lots}
+    lots = [lot for lot in told.lots if lot.filled.lot.id in filled]
+    total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
     paid = [lot.filled.money for lot in lots if lot.filled.money is not None]
     return BottlingOut(
         id=saved.id if saved else None,
         at=saved.at if saved else None,
         bottles=[_lot_out(lot) for lot in lots],
         bottled_ml=total,
-        left_ml=_left_ml(state, asked, saved, total),
+        left_ml=_left_ml(state, saved, total),
         abv=IntervalOut.of(lots[0].abv) if lots else None,
         how=how_strong(lots[0]) if lots else "",
         base=strength_out(state.progress.strength) if state.progress else None,
-        cost_per_litre=money_text(money(sum(paid, Decimal(0)) * 1000 / total)) if paid else None,
-        unpriced=unpriced,
+        cost_per_litre=money_text(per_bottle(sum(paid, Decimal(0)), total, 1000)) if paid else None,
+        unpriced=_unpriced(state),
         priming=asked.priming,
         stabilised=asked.stabilised,
         against_advice=asked.against_advice,
     )
 
 
-def _left_ml(state: JugState, asked: BottlingIn, saved: Event | None, total: float) -> float:
+def _unpriced(state: JugState) -> list[str]:
+    """What of the plan has no price; a jug that only received has no plan."""
+    return list(state.evaluation.unpriced) if state.plan["pours"] else []
+
+
+def _left_ml(state: JugState, saved: Event | None, total: float) -> float:
     """What of it did not get into these bottles."""
     before = state.folded((), until=saved.at) if saved else state.world
     brew = before.jugs[key_of(state.jug)].brew if before else None
     if brew is None or brew.empty:
         return 0.0
-    base = total * (1 - _share_added(state)) if _late_pour(state, total) or saved else total
-    return filling.left_behind_ml(brew.drink().volume_ml, base)
+    base_ml, late = _for_bottles(state, total)
+    # What was added at the end by an event of its own is in the jug already.
+    added = late is not None and _is_in(state, late.name, saved.at if saved else None)
+    return filling.left_behind_ml(brew.drink().volume_ml, total if added else base_ml)
 
 
 def bottling_events(state: JugState, asked: BottlingIn) -> list[CoreEvent]:
@@ -77,10 +100,11 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
     """The same as kinds with what: what reaches the bottles, stabilised, sweetened as the plan
     has it, bottled."""
     total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
-    late = _late_pour(state, total)
+    base_ml, late = _for_bottles(state, total)
+    if late is not None and _is_in(state, late.name):
+        base_ml, late = total, None
     steps: list[tuple[str, dict[str, Any]]] = []
     there = state.life.now if state.life else None
-    base_ml = total * (1 - _share_added(state)) if late else total
     if there and not asked.some_left and base_ml < there.volume_ml.value:
         # The bottles measure what was left of it: the rest is lees.
         steps.append(("measured", {"volume_ml": base_ml}))
@@ -93,8 +117,8 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
         steps.append(("dosed", {"dose": "sulphite_potassium", "mass_g": held.sulphite_g}))
     if held and held.sorbate_g:
         steps.append(("dosed", {"dose": "sorbate", "mass_g": held.sorbate_g}))
-    if late:
-        steps.append(("added", {"pour": late}))
+    if late is not None:
+        steps.append(("added", {"pour": _as_planned(state, late)}))
     before = sum(len(event.what["lots"]) for event in state.standing if event.kind == "bottled")
     what: dict[str, Any] = {
         "lots": [
@@ -114,30 +138,29 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
     return [*steps, ("bottled", what)]
 
 
-def _share_added(state: JugState) -> float:
+def _for_bottles(state: JugState, total_ml: float) -> tuple[float, Pour | None]:
+    """What of so many ml is the jug's, and what the plan adds to it at the end."""
     glass = state.recipe.glass if state.plan["pours"] else None
-    return glass.share_added if glass else 0.0
+    return glass.for_bottles(total_ml) if glass else (total_ml, None)
 
 
-def _late_pour(state: JugState, total_ml: float) -> dict[str, Any] | None:
-    """What the plan adds at the end, for so many ml in bottles, unless it is in already."""
-    if not state.plan["pours"]:
-        return None
-    planned, result = state.plan.get("glass"), state.evaluation.glass
-    late = result.late
-    if not isinstance(planned, dict) or late is None or not result.late_ml:
-        return None
-    if any(event.kind == "added" and _is_late(event, late.name) for event in state.standing):
-        return None
-    amount = late.amount * total_ml * _share_added(state) / result.late_ml
+def _is_in(state: JugState, late: str, until: datetime | None = None) -> bool:
+    """Whether what is added at the end was written down already, by then."""
+    return any(
+        event.kind == "added"
+        and event.what.get("pour", {}).get("name") == late
+        and (until is None or event.at < until)
+        for event in state.standing
+    )
+
+
+def _as_planned(state: JugState, late: Pour) -> dict[str, Any]:
+    """What is added at the end, in the shape it was planned in, with its amount."""
+    planned: Any = state.plan["glass"]
     kept = {key: value for key, value in planned["late"].items() if key in POUR_KEYS}
     kept.pop("volume_ml", None)
     kept.pop("mass_g", None)
-    return {**kept, "mass_g" if late.by_mass else "volume_ml": amount}
-
-
-def _is_late(event: Event, name: str) -> bool:
-    return bool(event.what.get("pour", {}).get("name") == name)
+    return {**kept, "mass_g" if late.by_mass else "volume_ml": late.amount}
 
 
 def lot_name(index: int) -> str:

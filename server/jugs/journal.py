@@ -48,19 +48,25 @@ def with_events(jugs: QuerySet[Jug]) -> QuerySet[Jug]:
     )
 
 
-def run_together(jug: Jug) -> list[Jug]:
-    """The jugs whose drink ran into it or out of it, it itself first; mostly it alone."""
+def run_together(jug: Jug, *into: int) -> list[Jug]:
+    """The jugs whose drink ran into it or out of it, it itself first; mostly it alone. With
+    `into`, as if it were poured on into those of the account's jugs too."""
     poured_on = any(event.kind == "transferred" for event in jug.events.all())
-    if not poured_on and not jug.received.all():
+    if not poured_on and not jug.received.all() and not into:
         return [jug]
-    known = {jug.id}
+    family = family_of(jug, *into) - {jug.id}
+    others = Jug.objects.filter(id__in=family, account=jug.account_id).order_by("id")
+    return [jug, *with_events(others)]
+
+
+def family_of(jug: Jug, *into: int) -> set[int]:
+    """The numbers of the jugs that drink ran between, this one's among them."""
+    known = {jug.id, *into}
     while True:
         lines = TransferLine.objects.filter(
             Q(into_id__in=known) | Q(event__jug_id__in=known), into__account=jug.account_id
         ).values_list("event__jug_id", "into_id")
         found = known | {each for line in lines for each in line}
         if found == known:
-            break
+            return known
         known = found
-    family = Jug.objects.filter(id__in=known - {jug.id}, account=jug.account_id).order_by("id")
-    return [jug, *with_events(family)]

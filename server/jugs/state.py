@@ -11,6 +11,7 @@ from django.utils import timezone
 from core.batch.events import Event as CoreEvent
 from core.batch.fold import fold
 from core.batch.life import Life, life
+from core.batch.strikes import holds
 from core.batch.world import World
 from core.errors import JobError
 from core.ferment.progress import Progress, stage
@@ -125,14 +126,8 @@ class JugState:
     @cached_property
     def standing(self) -> list[Event]:
         """The events that hold, in the order they happened."""
-        by_id = {event.id: event for event in self.events}
-        strikes = {event.strikes_id: event for event in self.events if event.strikes_id}
-
-        def holds(event: Event) -> bool:
-            strike = strikes.get(event.id)
-            return strike is None or not holds(strike)
-
-        return [event for event in by_id.values() if event.kind != "struck" and holds(event)]
+        struck_by = {event.strikes_id: event.id for event in self.events if event.strikes_id}
+        return [e for e in self.events if e.kind != "struck" and holds(e.id, struck_by)]
 
     @property
     def pitched(self) -> bool:

@@ -5,7 +5,7 @@ from django.db.models import Q
 from core.batch.events import Transferred
 from core.batch.words import in_words
 from core.files.recipe_file import money_text
-from server.jugs.bottling import as_asked, bottling_out
+from server.jugs.bottling import bottled_out
 from server.jugs.evaluation import evaluation_out, strength_out
 from server.jugs.journal import core_event
 from server.jugs.models import Event, Jug
@@ -67,8 +67,8 @@ def jug_out(state: JugState) -> JugOut:
         )
         if gone and state.life and state.life.verdict.ends
         else None,
-        bottling=bottling_out(state, as_asked(state.bottling), state.bottling)
-        if state.bottling
+        bottling=bottled_out(state, state.life, state.bottling)
+        if state.bottling and state.life
         else None,
     )
 

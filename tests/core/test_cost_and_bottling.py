@@ -3,7 +3,6 @@ from decimal import Decimal
 import pytest
 
 from core.bottle.filling import (
-    check_fits,
     counted_ml,
     full_bottles,
     left_behind_ml,
@@ -76,12 +75,6 @@ def test_bottles_from_a_jug():
 def test_bottles_that_cannot_be(bottles):
     with pytest.raises(JobError):
         counted_ml(bottles)
-
-
-def test_no_more_in_bottles_than_in_the_jug():
-    check_fits(4600, 4500)
-    with pytest.raises(JobError, match=r"6\.00 L in bottles is more than the 4\.50 L"):
-        check_fits(6000, 4500)
 
 
 ORANGE = Pour("Orange", "juice", 4000, fruit="orange", label=read_label("9", 100, "ml"))

@@ -316,3 +316,40 @@ def test_an_old_journal_that_todays_rules_refuse_is_told_and_takes_nothing_down(
     # Struck, it is as it was.
     event = next(event for event in shown["journal"] if event["kind"] == "racked")
     same(call.ok("POST", path(dry, "events", event["id"], "strike")), dry)
+
+
+def test_a_second_filling_is_told_and_priced_by_itself(call, dry):
+    half = {"bottles": [{"size_ml": 750, "count": 2, **CORK}], "insist": True, "some_left": True}
+    first = call.ok("POST", path(dry, "bottling"), half)["bottling"]
+    rest = {"bottles": [{"size_ml": 330, "count": 7, **CROWN}], "insist": True}
+    shown = call.ok("POST", path(dry, "bottling/preview"), rest)
+    assert [(lot["size_ml"], lot["count"]) for lot in shown["bottles"]] == [(330, 7)]
+    # 3.99 in all, of which the first two bottles took their part; by the litre of this filling.
+    paid = 3.99 - 2 * float(first["bottles"][0]["cost_each"])
+    assert float(shown["cost_per_litre"]) == pytest.approx(paid / (7 * 0.33), abs=0.02)
+    kept = call.ok("POST", path(dry, "bottling"), rest)["bottling"]
+    assert kept["bottles"] == shown["bottles"]
+    assert kept["cost_per_litre"] == shown["cost_per_litre"]
+
+
+def test_what_went_in_is_no_surprise_at_the_next_reading(call, dry):
+    fed = wrote(call, dry, "added", SUGAR_FED)
+    risen = round(fed["now"]["sg"]["value"], 3)
+    assert risen > 1.0
+    # Without the sugar it would be questioned: fermenting only lowers a gravity.
+    after = call.ok("POST", path(dry, "readings"), {"sg": risen})
+    assert not after["readings"][-1]["insisted"]
+
+
+def test_a_jug_that_only_received_is_read_and_poured_on(call, dry):
+    empty, third = another(call), another(call, "Third")
+    wrote(call, dry, "transferred", {"into": [{"jug": str(empty["id"]), "volume_ml": 1500}]})
+    read = call.ok("POST", path(empty, "readings"), {"sg": 0.995})
+    assert (read["readings"][0]["sg"], read["stage"]) == (0.995, "bottle")
+    wrote(call, empty, "transferred", {"into": [{"jug": str(third["id"]), "volume_ml": 500}]})
+    # Topped up from a jug that knows nothing of where the rest came from.
+    other = call.ok("POST", "jugs", {**JUG, "name": "Fourth"})
+    call.ok("PUT", path(other, "plan"), {"based_on": 1, "plan": PLAN})
+    wrote(call, other, "transferred", {"into": [{"jug": str(third["id"]), "volume_ml": 200}]})
+    topped = call.ok("GET", path(third))["now"]["volume_ml"]["value"]
+    assert topped == pytest.approx(700, abs=3)

@@ -1,5 +1,6 @@
 """Write down what happened to a jug, and take it back: the only hands on the journal."""
 
+import re
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from typing import Any
@@ -13,7 +14,7 @@ from core.errors import JobError
 from core.files.journal import read_event
 from server.accounts.models import Account
 from server.config.problems import ConflictError
-from server.jugs.journal import key_of
+from server.jugs.journal import key_of, run_together
 from server.jugs.models import Event, Jug, TransferLine
 from server.jugs.rows import outdated
 from server.jugs.schemas import EventIn
@@ -25,6 +26,7 @@ _CLOCKS_DIFFER = timedelta(minutes=10)
 _OLDEST = timedelta(days=3650)
 # Bottles are filled, and strikes made, by ways of their own.
 _OTHERWISE = ("bottled", "struck")
+_NUMBER = re.compile(r"[1-9][0-9]{0,17}")
 
 
 @dataclass(frozen=True)
@@ -116,7 +118,7 @@ def write_event(state: JugState, by: Account, payload: EventIn) -> None:
         if not same:
             raise ConflictError("That was sent before, and said something else.")
         return
-    _check_own(state, step)
+    _check_own(state, step, poured_into(payload))
     if payload.instead_of is None:
         write(state, by, [step])
         return
@@ -124,25 +126,23 @@ def write_event(state: JugState, by: Account, payload: EventIn) -> None:
     write(JugState(state.jug, state.version, state.plan, [*state.events, struck]), by, [step])
 
 
-def _check_own(state: JugState, step: Step) -> None:
+def poured_into(payload: EventIn) -> list[int]:
+    """The numbers of the jugs that an event pours on into, as far as they are numbers."""
+    lines = payload.what.get("into") if payload.kind == "transferred" else None
+    named = [line.get("jug") for line in lines or [] if isinstance(line, dict)]
+    return [int(name) for name in named if isinstance(name, str) and _NUMBER.fullmatch(name)]
+
+
+def _check_own(state: JugState, step: Step, into: list[int]) -> None:
     """Drink is poured on into jugs of the same account alone."""
     if step.kind != "transferred":
         return
     step.read(state.jug)
-    own = {str(id) for id in state.jug.account.jugs.values_list("id", flat=True)}
+    own = set(state.jug.account.jugs.filter(id__in=into).values_list("id", flat=True))
     for index, line in enumerate(step.what["into"]):
-        if str(line["jug"]) not in own:
+        if not _NUMBER.fullmatch(line["jug"]) or int(line["jug"]) not in own:
             raise JobError("There is no such jug.", f"what.into[{index}].jug")
-    state.kitchen = [
-        *state.kitchen,
-        *(
-            jug
-            for jug in state.jug.account.jugs.filter(
-                id__in=[int(line["jug"]) for line in step.what["into"]]
-            ).prefetch_related("plans", "events")
-            if jug.id not in {known.id for known in state.kitchen}
-        ),
-    ]
+    state.kitchen = run_together(state.jug, *into)
 
 
 def strike(state: JugState, by: Account, event_id: UUID) -> None:

@@ -97,6 +97,13 @@ def test_an_id_is_one_event_and_struck_once():
     assert answer_jug(read_jug_file(file_of(JUG, one, one, strike)))["verdict"]["code"] == "planned"
 
 
+def test_undone_and_done_again_a_thousand_times_it_still_answers():
+    journal = [{**on(1, "pitched"), "id": "0"}]
+    journal += [{**on(2, "struck", event=str(i)), "id": str(i + 1)} for i in range(3001)]
+    assert answer_jug(read_jug_file(file_of(JUG, *journal)))["verdict"]["code"] == "planned"
+    assert answer_jug(read_jug_file(file_of(JUG, *journal[:-1])))["verdict"]["code"] == "pitched"
+
+
 def test_striking_what_something_stands_on_is_refused_by_what_stands():
     filled = {**on(30, "bottled", lots=[lot()]), "id": "b"}
     drunk = on(31, "lot_moved", lot="a", did="opened", count=1)
