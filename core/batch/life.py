@@ -208,6 +208,7 @@ def contents_of(jug: Jug, verdict: Judged) -> Contents | None:
         tried and verdict.code == "stabilised",
         lacks,
         _unproven(verdict),
+        found.at_most_ferment_g_per_l if found and not jug.watch.sweetened else may,
     )
 
 

@@ -32,8 +32,8 @@ _STARTS_WITHIN_DAYS = 2.0
 # A stop so near the yeast's limit, % vol, is the yeast giving up. Kinds vary by 1, and the
 # wants of the must take off another. Common practice.
 _REACH_ABV = 2.0
-# The weakest kind gives up from here, % vol. Common practice.
-_WEAKEST_ABV = 9.0
+# A yeast that nobody named may give up from here, % vol. Common practice.
+_WEAKEST_ABV = 8.5
 # Near the limit the middle of the dry band is trusted to so many points.
 _BAND_DOUBT_POINTS = 1.5
 # Slower than this in the middle, points a day, wants help. Common practice.
@@ -50,7 +50,8 @@ class Progress:
 
     `stopped` is of the stem, `dry` inside the dry band or below it, `proven` dry for as long
     as this jug's pace asks. `sugar_left_g_per_l` is all that could still ferment, as sucrose;
-    `may_still_ferment_g_per_l` what of it has to be counted in a closed bottle.
+    `may_still_ferment_g_per_l` what of it has to be counted in a closed bottle, and
+    `at_most_ferment_g_per_l` what once in a thousand jugs ferments.
     """
 
     strength: Strength
@@ -65,6 +66,7 @@ class Progress:
     dry_band: tuple[float, float]
     sugar_left_g_per_l: Interval
     may_still_ferment_g_per_l: float
+    at_most_ferment_g_per_l: float
 
     @property
     def dry(self) -> bool:
@@ -117,6 +119,7 @@ def progress(
         band,
         left,
         _may_still_ferment(rest, left, proven, now - dry.value, gave_up),
+        _at_most(rest, left, proven, now - dry.value, come.mass_balance.value - weakest),
     )
 
 
@@ -134,6 +137,24 @@ def _may_still_ferment(
     if gave_up:
         points = max(points, 1000 * above_middle + _BAND_DOUBT_POINTS)
     return points * SUGAR_PER_POINT_G_PER_L
+
+
+def _at_most(
+    rest: Rest, left: Interval, proven: bool, above_middle: float, past_weakest_abv: float
+) -> float:
+    """Sugar that ferments in the bottle once in a thousand times, g/L.
+
+    As in _may_still_ferment, each doubt taken one step further.
+    """
+    if not proven:
+        return left.high + 1000 * DRY_MARGIN * SUGAR_PER_POINT_G_PER_L
+    proof = rest.points_at_most * SUGAR_PER_POINT_G_PER_L
+    if past_weakest_abv >= 0:
+        return max(proof, left.high)
+    if past_weakest_abv >= TOLERANCE_SPREAD - _REACH_ABV:
+        over = 1000 * above_middle + _BAND_DOUBT_POINTS
+        return max(proof, over * SUGAR_PER_POINT_G_PER_L)
+    return proof
 
 
 def _share(og: float, sg: float, end: float) -> float:

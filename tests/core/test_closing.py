@@ -97,6 +97,19 @@ def test_malic_acid_alone_makes_one_think_and_no_more():
     assert closing(Contents(2.3, 1.0, malic_g_per_l=3.0), bottle).word == "do_not"
 
 
+def test_go_is_not_said_where_once_in_a_thousand_times_it_bursts():
+    bottle = closure_of("beer_bottle", "crown")
+    edge = 3.8 * (2.5 - 0.87)
+    assert closing(Contents(0.87, 1.0, at_most_g_per_l=edge - 0.01), bottle).word == "go"
+    seldom = closing(Contents(0.87, 1.0, at_most_g_per_l=edge + 0.01), bottle)
+    assert (seldom.word, seldom.worst_volumes) == ("think", pytest.approx(0.87 + 1 / 3.8))
+    # What is held is held, and malic acid has its own word.
+    held = Contents(0.87, 1.0, held=True, at_most_g_per_l=edge + 9)
+    assert closing(held, bottle).word == "go"
+    sour = Contents(0.87, 1.0, malic_g_per_l=1.0, at_most_g_per_l=edge - 0.01)
+    assert closing(sour, bottle).word == "go"
+
+
 def test_the_way_out_says_how_much_priming_there_is_room_for():
     judged = closing(Contents(0.87, 1.3), closure_of("beer_bottle", "crown"), PrimedBy(9.0))
     assert judged.word == "do_not"

@@ -7,6 +7,7 @@ it makes, is summed here from the law itself.
 
 import random
 import secrets
+from dataclasses import dataclass
 
 import numpy as np
 import pytest
@@ -17,7 +18,7 @@ from core.ferment.progress import progress
 from core.ferment.stopping import Reading, at_rest
 from core.ferment.strength import Strength
 from core.interval import Interval
-from core.tables import CLOSURES
+from core.tables import CLOSURES, Closure
 
 _JUGS = 10_000
 _STEP, _DAYS = 0.5, 120
@@ -65,9 +66,21 @@ class Jugs:
         return Finish(band, band, Strength(band, 0, 0), 4500, 0, "sugar")
 
 
+@dataclass(frozen=True)
+class Bottled:
+    """Core's word on the day; volumes by what is truly left and by the rule; points to fall."""
+
+    word: str
+    truly: float
+    by_rule: float
+    kind: Closure
+    primed: bool
+    proven: bool
+    falls: float
+
+
 @pytest.fixture(scope="module")
 def bottled():
-    """(core's word, worst by the law, kind, primed, proven, points to fall) when bottled."""
     seed = secrets.randbits(32)
     print("seed", seed)
     dice = random.Random(seed)  # noqa: S311 - not a secret
@@ -89,28 +102,47 @@ def bottled():
         gone = progress(readings, ends, og, limit)
         kind = dice.choice(_KINDS)
         primed = PrimedBy(dice.choice([0.0, dice.uniform(0, 14)]))
-        contents = Contents(0.87, gone.may_still_ferment_g_per_l)
+        contents = Contents(
+            0.87, gone.may_still_ferment_g_per_l, at_most_g_per_l=gone.at_most_ferment_g_per_l
+        )
         word = closing(contents, kind, primed).word
         points = jugs.falls(jug, day) + float(jugs.left_by_yeast[jug])
-        truly = 0.87 + points * 0.57 + primed.g_per_l / 3.8
-        found.append((word, truly, kind, primed.g_per_l > 0, gone.proven, jugs.falls(jug, day)))
+        closed = 0.87 + primed.g_per_l / 3.8
+        truly = closed + points * 0.57
+        # The rule by itself: what a proof leaves, else all that stands over the band's low end.
+        lowest = float(jugs.promised[jug]) - 2.5
+        unproven = max(1000 * readings[-1].sg - lowest, 0.0)
+        by_rule = closed + (0.6 if gone.proven else unproven) * 0.57
+        found.append(
+            Bottled(
+                word, truly, by_rule, kind, primed.g_per_l > 0, gone.proven, jugs.falls(jug, day)
+            )
+        )
     return found
 
 
-def test_go_keeps_to_the_ceiling(bottled):
-    """A proof is one of 95 %: readings that are off by two or three points at once pass for a
-    rest, with any seed a few times in ten thousand jugs. More than that, or by much, is wrong."""
-    went = [
-        (truly / kind.limit_volumes, kind.name) for word, truly, kind, *_ in bottled if word == "go"
+def test_go_is_never_said_where_the_worst_case_exceeds_the_ceiling(bottled):
+    went = [each for each in bottled if each.word == "go"]
+    assert len(went) > 2000
+    assert [each for each in went if each.by_rule > each.kind.limit_volumes + 1e-9] == []
+
+
+def test_what_is_truly_left_keeps_to_the_ceiling_too(bottled):
+    """No rule sees what a stem does not show: two readings off the same way while it creeps, a
+    yeast that gave up two % early inside the dry band. Of 140,000 bottled with a "go" 23 went
+    over, mostly by less than a fifth: a seed that finds more than five has found a fault."""
+    went = [each for each in bottled if each.word == "go"]
+    over = [
+        (each.truly / each.kind.limit_volumes, each.kind.name)
+        for each in went
+        if each.truly > each.kind.limit_volumes
     ]
-    assert len(went) > 500
-    over = [each for each in went if each[0] > 1]
-    assert len(over) <= len(went) / 200, over
-    assert max(went) < (2.0, ""), over
+    assert len(over) <= 5, over
+    assert max(over, default=(1.0, "")) < (2.0, ""), over
 
 
 def test_what_is_proven_falls_by_0_6_point_at_most(bottled):
-    falls = sorted(points for *_, proven, points in bottled if proven)
+    falls = sorted(each.falls for each in bottled if each.proven)
     assert len(falls) > 3000
     assert falls[int(0.95 * len(falls))] <= 0.6
     assert falls[int(0.99 * len(falls))] <= 1.2
@@ -120,9 +152,13 @@ def test_what_is_proven_falls_by_0_6_point_at_most(bottled):
 
 def test_nine_in_ten_of_the_proven_and_modest_pass(bottled):
     modest = [
-        word
-        for word, truly, kind, primed, proven, _ in bottled
-        if proven and truly <= 0.8 * kind.limit_volumes and not (kind.still and primed)
+        each.word
+        for each in bottled
+        if each.proven
+        and each.truly <= 0.8 * each.kind.limit_volumes
+        and not (each.kind.still and each.primed)
     ]
     assert len(modest) > 500
     assert sum(word != "do_not" for word in modest) / len(modest) >= 0.9
+    # Nor is every bottle told to think.
+    assert modest.count("go") / len(modest) >= 0.75

@@ -7,7 +7,7 @@ import pytest
 from core.ferment.finish import finish
 from core.ferment.progress import progress, stage
 from core.ferment.stopping import Reading, at_rest
-from core.ferment.strength import strength
+from core.ferment.strength import SUGAR_PER_POINT_G_PER_L, strength
 from core.must.mixing import Pour, make_must
 from core.pack.declared import read_label
 
@@ -143,24 +143,79 @@ def test_the_proof_leaves_at_most_0_6_point():
     assert at_rest([*readings, Reading(36 + 2 * needs, 0.996)]).points_may_fall < 0.2
 
 
+def test_once_in_a_thousand_times_it_reaches_further():
+    """Of a normal error 3.09 deviations are passed once in a thousand times, 1.645 in twenty.
+    Source: any table of the normal distribution."""
+    falling = [Reading(0, 1.080), Reading(20, 1.012), Reading(30, 1.001), Reading(36, 0.996)]
+    needs = at_rest(falling).needs_days
+    proven = at_rest([*falling, Reading(36 + needs, 0.996)])
+    assert proven.points_at_most == pytest.approx(0.6 * 3.09 / 1.645, abs=0.02)
+    # However long it stands, no less than what a proof leaves.
+    assert at_rest([*falling, Reading(136, 0.996)]).points_at_most == 0.6
+
+
+def test_of_a_jug_seen_far_above_its_tail_alone_the_tail_is_slower_by_half():
+    """From 45 points over the lowest end to 1.6 in 20 days is a constant of 6.0 days; half as much
+    again, and 1.2 of it, is 10.8. By hand."""
+    rest = at_rest([Reading(0, 1.080), Reading(10, 1.040), Reading(30, 0.996)])
+    assert rest.needs_days == pytest.approx(1.2 * 1.5 * 20 / math.log(45 / 1.6), abs=0.1)
+    assert rest.needs_days == pytest.approx(10.8, abs=0.1)
+
+
+@pytest.mark.parametrize(
+    ("tolerance", "counted", "at_most"),
+    [
+        # 11.5 % in it. Far from the limit a proof is enough.
+        (17.0, "proof", "proof"),
+        (13.6, "proof", "proof"),
+        # Within two % of it the middle of the band and 1.5 points, seldom; within one all it allows.
+        (13.4, "proof", "middle"),
+        (12.6, "proof", "middle"),
+        (12.4, "middle", "band"),
+        (11.6, "middle", "band"),
+    ],
+)
+def test_the_nearer_the_yeasts_limit_the_less_standing_still_proves(tolerance, counted, at_most):
+    og, at = MUST.mix.sg, DRY.dry_sg.value + 0.001
+    gone = progress([Reading(0, og), Reading(9, at), Reading(60, at)], DRY, og, tolerance)
+    assert gone.proven
+    assert gone.strength.mass_balance.value == pytest.approx(11.52, abs=0.05)
+    points = {
+        "middle": 1.0 + 1.5,
+        "band": 1000 * (at - DRY.dry_sg.low) + 1.0,
+    }
+    sugar = SUGAR_PER_POINT_G_PER_L
+    may = gone.may_still_ferment_g_per_l / sugar
+    assert may == pytest.approx(points.get(counted, gone.rest.points_may_fall), abs=0.01)
+    most = gone.at_most_ferment_g_per_l / sugar
+    assert most == pytest.approx(points.get(at_most, gone.rest.points_at_most), abs=0.01)
+
+
+def test_unproven_all_that_may_be_left_counts_and_seldom_a_point_more():
+    gone = stand((0, OG), (9, 1.003))
+    assert gone.may_still_ferment_g_per_l == gone.sugar_left_g_per_l.high
+    more = gone.at_most_ferment_g_per_l - gone.sugar_left_g_per_l.high
+    assert more == pytest.approx(SUGAR_PER_POINT_G_PER_L)
+
+
 def test_no_proof_takes_longer_than_four_weeks():
     creeping = [Reading(0, 1.080), Reading(60, 1.010), Reading(110, 1.002), Reading(150, 0.996)]
     assert at_rest(creeping).needs_days == 28
 
 
-def test_a_yeast_nobody_named_may_have_given_up_from_9_percent_on():
+def test_a_yeast_nobody_named_may_have_given_up_from_8_5_percent_on():
     """Then what stands over the middle of the dry band counts, and 1.5 points for its doubt."""
-    weak, strong = must(245), must(280)
+    weak, strong = must(215), must(280)
     for drink, more in ((weak, False), (strong, True)):
         ends = finish(drink, 17.0)
         og, at = drink.mix.sg, ends.dry_sg.value + 0.001
         gone = progress([Reading(0, og), Reading(9, at), Reading(60, at)], ends, og, None)
         assert gone.proven
-        assert (gone.strength.mass_balance.value > 9) is more
+        assert (gone.strength.mass_balance.value > 8.5) is more
         assert gone.may_still_ferment_g_per_l == pytest.approx(2.5 * 2.2 if more else 0.0, abs=0.3)
-    # Close to nine, either way.
-    assert 8 < strength(weak.mix.sg, finish(weak, 17.0).dry_sg.value).mass_balance.value < 9
-    assert 9 < strength(strong.mix.sg, finish(strong, 17.0).dry_sg.value).mass_balance.value < 10
+    # Close to it, either way.
+    assert 7.5 < strength(weak.mix.sg, finish(weak, 17.0).dry_sg.value).mass_balance.value < 8.5
+    assert 8.5 < strength(strong.mix.sg, finish(strong, 17.0).dry_sg.value).mass_balance.value < 9.8
 
 
 def test_the_same_reading_is_half_a_point_apart_at_most():
