@@ -8,7 +8,7 @@ from scipy.optimize import brentq
 from core.aim.solve import MOST_ABV, Aim, solve
 from core.errors import JobError
 from core.ferment.finish import dry_abv
-from core.must.mixing import NOTHING, Mix, Pour, mix_of
+from core.must.mixing import Mix, Pour
 
 # How a miss in strength weighs against one in fill: half a per cent as a tenth of the jug.
 _ABV_WEIGHT = 0.5
@@ -57,10 +57,10 @@ def nearest(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None)
             stronger = _tried(without, replace(aim, solve=(other,), fill_ml=None), tolerance_abv)
             tries += [stronger] if stronger else []
     tries.append(tuple(p.with_amount(0.0) if p.name in giving else p for p in pours))
-    can = [tried for tried in tries if _mix(tried).mass > 1]
+    can = [tried for tried in tries if Mix.of(tried).mass > 1]
     if not can:
         return None
-    best = min(can, key=lambda tried: _miss(_mix(tried), aim, tolerance_abv))
+    best = min(can, key=lambda tried: _miss(Mix.of(tried), aim, tolerance_abv))
     return _told(best, giving, tolerance_abv)
 
 
@@ -78,7 +78,7 @@ def _filled(pours: Sequence[Pour], place: int, fill_ml: float) -> tuple[Pour, ..
         return tuple(p.with_amount(amount) if i == place else p for i, p in enumerate(pours))
 
     def over(amount: float) -> float:
-        mix = _mix(with_it(amount))
+        mix = Mix.of(with_it(amount))
         try:
             return (mix.volume_ml if mix.mass > 1 else 0.0) - fill_ml
         except JobError:
@@ -89,13 +89,6 @@ def _filled(pours: Sequence[Pour], place: int, fill_ml: float) -> tuple[Pour, ..
     if over(0.0) >= 0 or over(high) <= 0:
         return None
     return with_it(float(brentq(over, 0.0, high, xtol=1e-6)))
-
-
-def _mix(pours: Sequence[Pour]) -> Mix:
-    total = NOTHING
-    for pour in pours:
-        total = total.plus(mix_of(pour))
-    return total
 
 
 def _strength(mix: Mix, tolerance_abv: float | None) -> float:
@@ -118,7 +111,7 @@ def _miss(mix: Mix, aim: Aim, tolerance_abv: float | None) -> float:
 
 
 def _told(pours: tuple[Pour, ...], giving: Sequence[str], tolerance_abv: float | None) -> Nearest:
-    mix = _mix(pours)
+    mix = Mix.of(pours)
     amounts = [
         f"{pour.amount:.0f} {'g' if pour.by_mass else 'ml'} {pour.name}"
         if pour.amount >= 0.5

@@ -1,6 +1,5 @@
 """Sulphite and sorbate for this jug's litres: grams first, then tablets and spoons."""
 
-import math
 from dataclasses import dataclass
 
 from core.errors import JobError
@@ -109,17 +108,6 @@ def sorbate_teaspoons(mass_g: float) -> tuple[float, float]:
     """Level teaspoons that a mass of sorbate makes: fewest and most, for heaping differs."""
     low, high = SORBATE_TEASPOON_G
     return mass_g / high, mass_g / low
-
-
-def active_preservative(total_mg_per_l: float, ph: float, acid: str) -> float:
-    """The undissociated part of sorbate or benzoate, mg/L as the acid, which stops yeast.
-
-    pK 4.76 for sorbic acid, 4.20 for benzoic. Raises JobError for another.
-    """
-    pks = {"sorbic": 4.76, "benzoic": 4.20}
-    if acid not in pks:
-        raise JobError("Give sorbic or benzoic.", "acid")
-    return total_mg_per_l / (1 + math.pow(10, ph - pks[acid]))
 
 
 def _check_ph(ph: float) -> None:

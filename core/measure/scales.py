@@ -24,16 +24,6 @@ def sg_from_baume(baume: float) -> float:
     return _BAUME_MODULUS / (_BAUME_MODULUS - baume)
 
 
-def points_from_sg(sg: float) -> float:
-    """Gravity points, thousandths above 1; degrees Oechsle are the same figure."""
-    return 1000 * (sg - 1)
-
-
-def sg_from_points(points: float) -> float:
-    """Gravity from points or degrees Oechsle."""
-    return 1 + points / 1000
-
-
 def sg_read_at(sg: float, temperature_c: float, calibrated_c: float = 20.0) -> float:
     """SG 20/20 of a sample at `temperature_c` (0-40 °C) on a hydrometer for `calibrated_c`.
 

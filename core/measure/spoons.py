@@ -24,6 +24,8 @@ _WORDS = {
     Fraction(3, 4): "three quarters",
 }
 _MOST_G = 20_000.0
+# One step of an amount: a tablespoon of what is poured, a teaspoon of what is weighed.
+STEP_ML, STEP_G = ML["metric tablespoon"], 5.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 from core import tables
 from core.errors import JobError
 from core.measure.trial import scaled_up
-from core.must.ph import Solution, ph_of
 
 # Warn from the first, never plan past the second: below 4.6 Clostridium botulinum does not
 # grow. Source: 21 CFR 114.
@@ -92,31 +91,6 @@ def acid_taken_g_per_l(
     if volume_ml <= 0:
         raise JobError("A jug holds more than nothing.", "volume_ml")
     return mass_g / BICARBONATES[salt] * equivalent_mass(said_as) / volume_ml * 1000
-
-
-def ph_after_bicarbonate(solution: Solution, g_per_l: float, salt: str = "potassium") -> float:
-    """pH once the gas has left. Raises JobError past 4.6, where a must is not safe."""
-    if salt not in BICARBONATES:
-        raise JobError("Use potassium bicarbonate, or sodium (which tastes salty).", "salt")
-    ph = ph_of(solution.plus_alkali(g_per_l / BICARBONATES[salt]))
-    check_ph(ph)
-    return ph
-
-
-def check_ph(ph: float) -> str | None:
-    """None when safe; a caution from 4.2. Raises JobError past 4.6. Source: 21 CFR 114."""
-    if ph > PH_LIMIT:
-        raise JobError(
-            f"pH {ph:.2f} is past {PH_LIMIT}: there dangerous bacteria can grow. Add acid (more"
-            " sour, lower pH).",
-            "ph",
-        )
-    if ph >= PH_WARN:
-        return (
-            f"pH {ph:.2f} is high: little sourness keeps this safe, and sulphite hardly works."
-            " Stay below 4.2 with more acid."
-        )
-    return None
 
 
 def from_sample(volume_ml: float, sample_ml: float, added_g: float) -> AcidChange:

@@ -101,6 +101,14 @@ class Mix:
     ferment: float
     extract: float
 
+    @staticmethod
+    def of(pours: "Sequence[Pour]") -> "Mix":
+        """What all these pours bring together. Raises JobError as `mix_of`."""
+        total = NOTHING
+        for pour in pours:
+            total = total.plus(mix_of(pour))
+        return total
+
     def plus(self, other: "Mix", times: float = 1.0) -> "Mix":
         """This mixture with `times` the other added."""
         return Mix(

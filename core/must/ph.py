@@ -31,10 +31,6 @@ class Solution:
         """With potassium or sodium added (as hydroxide, or bicarbonate whose gas has left)."""
         return Solution(self.acids, self.alkali + mol_per_l)
 
-    def plus_acid(self, key: str, mol_per_l: float) -> "Solution":
-        """With one acid added."""
-        return Solution({**self.acids, key: self.acids.get(key, 0.0) + mol_per_l}, self.alkali)
-
 
 def _log_gamma(charge: int, ionic_strength: float) -> float:
     root = math.sqrt(ionic_strength)

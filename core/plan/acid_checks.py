@@ -6,7 +6,7 @@ from core.must.acidity import PH_LIMIT, PH_WARN, acid_taken_g_per_l, bicarbonate
 from core.must.must_ph import estimated_ph, may_be_low_in_acid, ph_with_bicarbonate, unknown_juices
 from core.plan.amounts_in_words import measured
 from core.plan.balance import MOST_TAKEN_G_PER_L
-from core.plan.caution import Caution, Edit, Planned, Remedy, plan_dose
+from core.plan.caution import Caution, Edit, Planned, Remedy, plan_dose, plan_doses
 from core.plan.planned_dose import dosed_g
 
 # Acidity as tartaric, g/L: below the first pH may be unsafe, above the second yeast is slow.
@@ -92,7 +92,7 @@ def _about_unknown_ph(
 
 
 def _without_salt() -> Remedy:
-    return Remedy("Leave the bicarbonate out", (Edit("dose", value=0.0, key="bicarbonate"),))
+    return Remedy("Leave the bicarbonate out", (plan_doses("bicarbonate", 0.0),))
 
 
 def _less_sharp(plan: Planned, fall: float, salt_g: float) -> Remedy:

@@ -12,7 +12,7 @@ from core.must.brought import from_juice, summed
 from core.must.mixing import MOST_ML, Mix, Must, Pour
 from core.must.tannin import tannin_to_add_g
 from core.plan.amounts_in_words import measured, spooned
-from core.plan.planned_dose import PlannedDose, dosed_g
+from core.plan.planned_dose import PlannedDose, dosed_g, portions
 
 # Usual in a fruit wine or cider: acid as tartaric, tannin and sugar-free extract, g/L.
 ACID_BAND = (4.5, 8.0)
@@ -33,8 +33,8 @@ _WITH_JUICE = ("juice", "concentrate", "kit", "fruit")
 class Addition:
     """Something to add: how it is said, in g and in `spoons`, and what the plan then holds.
 
-    `kind` is acid or tannin (a pour of `key`) or a kind of dose (see core.plan.planned_dose), at
-    the times `when`, in equal parts.
+    `kind` is acid or tannin (a pour of `key`, `mass_g`) or a kind of dose, all of which `doses`
+    then are (see core.plan.planned_dose).
     """
 
     text: str
@@ -42,7 +42,7 @@ class Addition:
     kind: str
     key: str | None
     mass_g: float
-    when: tuple[str, ...]
+    doses: tuple[PlannedDose, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,7 +137,7 @@ def _acid(must: Must, acid: Interval, doses: Sequence[PlannedDose]) -> Weighed:
         sentence = "Sharp. Sugar left in it, or more water, rounds it off; so does a little salt."
         fall = min(there.value - ACID_BAND[1], MOST_TAKEN_G_PER_L)
         grams = bicarbonate_to_add(volume, fall, "tartaric").mass_g
-        additions.append(_dose("bicarbonate", grams, ("before_yeast",)))
+        additions.append(_dose("bicarbonate", grams, doses))
     else:
         sentence = "In balance by its fruits. Taste before anything is added."
     return Weighed(
@@ -153,11 +153,10 @@ def _pour_of(grams: float, key: str) -> Addition:
         "acid",
         key,
         round(grams, 1),
-        ("before_yeast",),
     )
 
 
-def _dose(kind: str, grams: float, when: tuple[str, ...]) -> Addition:
+def _dose(kind: str, grams: float, planned: Sequence[PlannedDose]) -> Addition:
     names = {
         "bicarbonate": "potassium bicarbonate",
         "nutrient": "nutrient",
@@ -169,7 +168,7 @@ def _dose(kind: str, grams: float, when: tuple[str, ...]) -> Addition:
         kind,
         None,
         round(grams, 1),
-        when,
+        portions(kind, dosed_g(planned, kind) + round(grams, 1)),
     )
 
 
@@ -189,7 +188,6 @@ def _tannin(must: Must, tannin: Interval) -> Weighed:
                 "tannin",
                 "tea",
                 bags * _TEA_BAG_G,
-                ("before_yeast",),
             )
         )
         least, _ = tannin_to_add_g(volume, max(rise, 0.0))
@@ -200,7 +198,6 @@ def _tannin(must: Must, tannin: Interval) -> Weighed:
                 "tannin",
                 "powder",
                 round(least, 1),
-                ("before_yeast",),
             )
         )
     elif word == "high":
@@ -221,11 +218,7 @@ def _nutrient(pours: Sequence[Pour], must: Must, doses: Sequence[PlannedDose]) -
     lacking = max(needed.missing_mg_per_l - given, 0.0) * volume / 1000
     of_dap = lacking / NUTRIENT_MG_PER_G["diammonium_phosphate"]
     more = min(of_dap, max(needed.mass_g - dosed_g(doses, "nutrient"), 0.0))
-    additions = (
-        (_dose("nutrient", more, ("after_24_h", "after_48_h", "after_72_h")),)
-        if word == "low" and more >= 0.05
-        else ()
-    )
+    additions = (_dose("nutrient", more, doses),) if word == "low" and more >= 0.05 else ()
     sentence = {
         "low": "Poor food for yeast: it may stall, or smell of eggs. Three portions, none later.",
         "usual": "Enough for the yeast.",
@@ -251,7 +244,7 @@ def _enzyme(pours: Sequence[Pour], must: Must, doses: Sequence[PlannedDose]) -> 
         "usual": "Enough of it." if given else "Clear juice needs none.",
         "high": "More than the leaflet asks for, and no use.",
     }[word]
-    additions = (_dose("enzyme", usual - given, ("before_yeast",)),) if word == "low" else ()
+    additions = (_dose("enzyme", usual - given, doses),) if word == "low" else ()
     there = Interval(per_l, per_l, per_l)
     return Weighed("enzyme", "Enzyme", "g/L", there, band, word, sentence, additions)
 

@@ -8,7 +8,7 @@ from core.ferment.finish import Finish
 from core.interval import Interval
 from core.must.mixing import Must, Pour
 from core.plan.glass import InTheGlass
-from core.plan.planned_dose import PlannedDose
+from core.plan.planned_dose import PlannedDose, portions
 
 HARMS = (
     "gallon_not_named",
@@ -52,15 +52,15 @@ class Edit:
     (the pour `name`), late (the pour `name` goes in after stabilising), label_alone (of the
     pour `name`, without its reading), label_seen (the label of the pour `name` was read again
     and says the same), hold_back (ml), yeast (its `key`), vessel (its `key`), aim_abv,
-    aim_fill (ml), closure
-    (`key`: bottle and what closes it, like beer_bottle/crown), ceiling (of a bottle's price),
-    dose (`key` in all, g), acid (a pour of the acid `key`, g), sugar (a pour of white sugar,
-    g), water (a pour of it, ml)."""
+    aim_fill (ml), closure (`key`: bottle and what closes it, like beer_bottle/crown), ceiling (of
+    a bottle's price), dose (all of the kind `key` becomes `doses`), acid (a pour of the acid
+    `key`, g), sugar (a pour of white sugar, g), water (a pour of it, ml)."""
 
     what: str
     name: str = ""
     value: float | None = None
     key: str | None = None
+    doses: tuple[PlannedDose, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,10 +121,15 @@ class Planned:
     glass: InTheGlass
 
 
+def plan_doses(kind: str, grams: float) -> Edit:
+    """The change that makes it so much of a kind in all, g, at its usual times."""
+    return Edit("dose", key=kind, doses=portions(kind, grams))
+
+
 def plan_dose(kind: str, grams: float) -> Remedy:
     """That much of it in all, g, at its usual time."""
     grams = round(grams, 1) if grams >= 1 else round(grams, 2)
     said = {"enzyme": "pectic enzyme", "bicarbonate": "potassium bicarbonate"}.get(kind, kind)
     times = ", in three portions" if kind == "nutrient" else ""
     when = ", a day before" if kind == "sulphite" else ""
-    return Remedy(f"Plan {grams:g} g {said}{times}{when}", (Edit("dose", value=grams, key=kind),))
+    return Remedy(f"Plan {grams:g} g {said}{times}{when}", (plan_doses(kind, grams),))

@@ -16,21 +16,15 @@ from core.plan.dose_checks import about_doses
 from core.plan.glass import InTheGlass
 from core.plan.planned_dose import dosed_g
 from core.plan.pour_checks import about_pours
+from core.plan.vessel import usual_fill_ml
 
 # Yeast labours above this; beyond it most never finish. Common practice.
 _HEAVY_SG = 1.120
 # What a must too heavy is brought back to, and one without any sugar given: SG, % vol.
 _WORKABLE_SG, _LIGHT_ABV = 1.100, 8.0
-# Foam wants about a tenth of the vessel in the first days. Common practice.
-_FOAM_ROOM = 0.08
 _HAIR = 1e-6
 # What stays behind, as a share of the jug, from which it is worth planning for.
 _HEAVY_LOSS = 0.06
-
-
-def usual_fill_ml(vessel_ml: float) -> float:
-    """How far a vessel is filled when nothing else is said: up to the room foam wants."""
-    return (1 - _FOAM_ROOM) * vessel_ml
 
 
 def checks(plan: Planned) -> tuple[Caution, ...]:

@@ -176,24 +176,6 @@ def as_known(pour: Pour, pack: Pack | None) -> Pour:
     return replace(pour, amount_by="carton") if whole_packs(pour.amount, pack.pack_ml) else pour
 
 
-def packs_more(recipe: Recipe, index: int, by: int) -> Evaluation:
-    """The recipe with so many whole packs of one pour more, or fewer, its aim still held.
-
-    Raises JobError when that pour has no pack, or there is less of it than would go.
-    """
-    item = recipe.pours[index]
-    pour, pack = item.pour, item.pack
-    size = (pack.pack_g if pour.by_mass else pack.pack_ml) if pack else None
-    if not size:
-        raise JobError(f"Say how much a pack of {pour.name} holds.", f"pours[{index}].price")
-    amount = pour.amount + by * size
-    if amount < 0:
-        raise JobError(f"There is not that much {pour.name} to leave out.", f"pours[{index}]")
-    changed = replace(item, pour=pour.with_amount(amount))
-    pours = (*recipe.pours[:index], changed, *recipe.pours[index + 1 :])
-    return evaluate(replace(recipe, pours=pours))
-
-
 def _shares(
     pours: Sequence[Pour], must: Must, acid: Brought, tannins: Brought, cost: Cost
 ) -> tuple[PourShare, ...]:

@@ -15,86 +15,10 @@ from core.ferment.finish import Finish
 from core.ferment.stopping import MOST_LEFT_POINTS
 from core.ferment.strength import SUGAR_PER_POINT_G_PER_L
 from core.finish.holding import LEAST_ABV
-from core.finish.losses import USUAL_LEFT_BEHIND
-from core.finish.sweetening import Part, mixed, sweetener_g, wine_word
+from core.finish.sweetening import Part, sweetener_g, wine_word
 from core.interval import Interval
 from core.must.mixing import Pour, mix_of
 from core.tables import CLOSURES, Closure
-
-# A must shrinks by 0.1 to 0.6 % as it ferments, the more the stronger. Derived from mass and
-# density (docs/decisions/0001); the 0.5 to 1.5 % people reckon with holds lees as well.
-_SHRINKS = 0.004
-
-
-@dataclass(frozen=True, slots=True)
-class Late:
-    """Juice, concentrate or syrup added after stabilising: sugar in g/L."""
-
-    sugar_g_per_l: float
-
-
-@dataclass(frozen=True, slots=True)
-class Glass:
-    """What is wanted in the glass: % vol, sugar in g/L, and volumes of gas (None: still)."""
-
-    abv: float
-    sugar_g_per_l: float = 0.0
-    volumes: float | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class DayOne:
-    """What the first day has to bring, and what is added at the end.
-
-    `abv` and `fill_ml` are the aim for the must; `late_ml` goes in after stabilising,
-    `priming_g` at bottling.
-    """
-
-    abv: float
-    fill_ml: float
-    late_ml: float
-    priming_g: float
-
-
-def back_to_day_one(
-    glass: Glass,
-    bottled_ml: float,
-    tolerance_abv: float | None = None,
-    late: Late | None = None,
-    warmest_c: float = 20.0,
-    left_behind: float = USUAL_LEFT_BEHIND,
-) -> DayOne:
-    """The must that ends as wanted in `bottled_ml` of bottles.
-
-    Sweet and still: a dry base, stabilised, sweetened with `late`. Fizzy: primed with sugar,
-    which adds strength. Sweet and fizzy by fermentable sugar is a bomb and is refused: use
-    a sweetener yeast leaves alone. `left_behind` is the share that no bottle gets (see
-    core.finish.losses). Raises JobError when it cannot be, saying why and what would.
-    """
-    if not 0 < bottled_ml <= 1e6:
-        raise JobError("Say how many ml are to be bottled, like 4500.", "bottled_ml")
-    if not 0 <= left_behind < 0.5:
-        raise JobError("Between none and half of it stays on the lees.", "left_behind")
-    if not 0 < glass.abv <= 20:
-        raise JobError(f"{glass.abv:g} % is not a strength yeast reaches.", "abv")
-    if glass.sugar_g_per_l > 0 and glass.volumes is not None:
-        raise JobError(
-            "Sugar left in a bottle that is to ferment goes on to ferment, and bursts it: sweeten"
-            " a fizzy drink with something yeast leaves alone.",
-            "sugar_g_per_l",
-        )
-    share = _late_share(glass.sugar_g_per_l, late)
-    primed = priming(bottled_ml, glass.volumes, warmest_c) if glass.volumes is not None else None
-    base = _base_abv(glass.abv, share, primed.g_per_l if primed else 0.0)
-    if tolerance_abv is not None and base > tolerance_abv:
-        raise JobError(
-            f"The base must reach {base:.1f} % to be {glass.abv:g} % in the glass, and the yeast"
-            f" gives up near {tolerance_abv:g} %: add less at the end, or take another yeast.",
-            "abv",
-        )
-    late_ml = bottled_ml * share
-    fill = (bottled_ml - late_ml) / (1 - left_behind) / (1 - _SHRINKS)
-    return DayOne(base, fill, late_ml, primed.mass_g if primed else 0.0)
 
 
 def _base_abv(abv: float, late_share: float, primed_g_per_l: float) -> float:
@@ -107,49 +31,55 @@ def _base_abv(abv: float, late_share: float, primed_g_per_l: float) -> float:
     return base
 
 
-def _late_share(sugar_g_per_l: float, late: Late | None) -> float:
+def _late_share(sugar_g_per_l: float, late_sugar_g_per_l: float) -> float:
     """Share of the bottle that the late addition is, to bring the sugar wanted."""
-    if sugar_g_per_l == 0:
-        return 0.0
-    if sugar_g_per_l < 0:
-        raise JobError("Sugar is 0 g/L or more.", "sugar_g_per_l")
-    if late is None:
-        raise JobError("Say what sweetens it at the end: a juice, concentrate or syrup.", "late")
-    if late.sugar_g_per_l <= 2 * sugar_g_per_l:
+    if late_sugar_g_per_l <= 2 * sugar_g_per_l:
         raise JobError(
-            f"{late.sugar_g_per_l:.0f} g/L is too thin to sweeten to {sugar_g_per_l:.0f}"
+            f"{late_sugar_g_per_l:.0f} g/L is too thin to sweeten to {sugar_g_per_l:.0f}"
             " without watering it down by half: use concentrate or syrup.",
             "late",
         )
-    return sugar_g_per_l / late.sugar_g_per_l
+    return sugar_g_per_l / late_sugar_g_per_l
 
 
-def forward(day_one: DayOne, late: Late | None, left_behind: float = USUAL_LEFT_BEHIND) -> Part:
-    """What a first day ends as in the bottle: the way there, to check the way back."""
-    base_ml = day_one.fill_ml * (1 - _SHRINKS) * (1 - left_behind)
-    parts = [Part(base_ml, day_one.abv, 0.0)]
-    if late is not None and day_one.late_ml:
-        parts.append(Part(day_one.late_ml, 0.0, late.sugar_g_per_l))
-    drink = mixed(parts)
-    more = strength_from_priming(1000 * day_one.priming_g / drink.volume_ml)
-    return Part(drink.volume_ml, drink.abv + more, drink.sugar_g_per_l)
+@dataclass(frozen=True, slots=True)
+class Style:
+    """A way to be in the glass: its name, whether it is fizzy, made as sweet as wanted, and has
+    something added at the end; and where it begins when nothing else is said: sugar in g/L,
+    volumes of gas, the share added at the end."""
+
+    name: str
+    fizzy: bool = False
+    sweet: bool = False
+    late: bool = False
+    sugar_g_per_l: float | None = None
+    volumes: float | None = None
+    late_share: float | None = None
 
 
-STYLES: Mapping[str, str] = {
-    "dry_still": "Dry and still",
-    "sweet_still": "Sweet and still",
-    "fizzy": "Dry and fizzy",
-    "fizzy_sweet": "Sweet and fizzy",
-    "late_juice": "Juice added at the end",
+STYLES: Mapping[str, Style] = {
+    "dry_still": Style("Dry and still"),
+    "sweet_still": Style(
+        "Sweet and still, after stabilising", sweet=True, late=True, sugar_g_per_l=15.0
+    ),
+    "fizzy": Style("Dry and fizzy, by priming", fizzy=True, volumes=2.5),
+    "fizzy_sweet": Style(
+        "Sweet and fizzy, with a sweetener",
+        fizzy=True,
+        sweet=True,
+        sugar_g_per_l=15.0,
+        volumes=2.5,
+    ),
+    "late_juice": Style("Juice added at the end", late=True, late_share=0.15),
 }
-"""Ways to be in the glass, each with its name."""
+"""Ways to be in the glass. 15 g/L is off dry, 2.5 volumes lively: common practice."""
 
-_FIZZY = ("fizzy", "fizzy_sweet")
+SWEETENERS = ("erythritol", "xylitol")
+"""What sweetens a fizzy drink, and yeast leaves alone."""
+
 # Sugar in the glass is tasted from here on.
 _TASTED_G_PER_L = 1.0
 _MOST_LATE_SHARE = 0.5
-# Sweetens and never ferments; the least harmful of its kind about the house.
-_SWEETENER = "erythritol"
 
 
 @dataclass(frozen=True, slots=True)
@@ -177,11 +107,11 @@ class GlassPlan:
             raise JobError(f"Say how it is to be: one of {', '.join(STYLES)}.", "style")
         if not 0 <= self.sugar_g_per_l <= 200:
             raise JobError("Sweetness in the glass is 0 to 200 g/L.", "sugar_g_per_l")
-        if self.style in ("sweet_still", "fizzy_sweet") and self.sugar_g_per_l == 0:
+        if self.how.sweet and self.sugar_g_per_l == 0:
             raise JobError("How sweet? 15 g/L is off dry, 40 is sweet.", "sugar_g_per_l")
-        if self.style in _FIZZY and self.volumes is None:
+        if self.how.fizzy and self.volumes is None:
             raise JobError("How fizzy? 2.5 volumes is lively, 3.5 like sparkling.", "volumes")
-        if self.style in ("sweet_still", "late_juice") and self.late is None:
+        if self.how.late and self.late is None:
             raise JobError("Say what is added at the end: a juice, concentrate or syrup.", "late")
         if self.style == "late_juice" and not 0 < self.late_share <= _MOST_LATE_SHARE:
             raise JobError("The juice added at the end is up to half of the bottle.", "late_share")
@@ -190,9 +120,14 @@ class GlassPlan:
             priming(1000.0, self.volumes, self.warmest_c)
 
     @property
+    def how(self) -> Style:
+        """The style's row of the table."""
+        return STYLES[self.style]
+
+    @property
     def primed_g_per_l(self) -> float:
         """Priming sugar, g/L."""
-        if self.style not in _FIZZY or self.volumes is None:
+        if not self.how.fizzy or self.volumes is None:
             return 0.0
         return priming(1000.0, self.volumes, self.warmest_c).g_per_l
 
@@ -202,7 +137,7 @@ class GlassPlan:
         if self.style == "late_juice":
             return self.late_share
         if self.style == "sweet_still":
-            return _late_share(self.sugar_g_per_l, Late(self.late_sugar_g_per_l))
+            return _late_share(self.sugar_g_per_l, self.late_sugar_g_per_l)
         return 0.0
 
     def for_bottles(self, bottled_ml: float) -> tuple[float, Pour | None]:
@@ -250,7 +185,8 @@ class InTheGlass:
     `abv` % vol, `sugar_g_per_l` still in it and its `word`, `volumes` of gas, `bottled_ml` in
     all; `late_ml` after stabilising, `priming_g` (`priming_g_per_l`) and `sweetener_g` at
     bottling. `steps` say how, in order. `worst_volumes` of gas if all that can ferment does;
-    `closing` judges the bottle chosen, None when none is; `held_in_vain` says that sugar is
+    `closed` is the bottle chosen, or the usual one; `closing` judges the chosen one, None when none
+    is; `held_in_vain` says that sugar is
     left which sorbate cannot hold at this strength.
     """
 
@@ -266,6 +202,7 @@ class InTheGlass:
     sweetener_g: float
     steps: tuple[str, ...]
     worst_volumes: float
+    closed: Closure
     closing: Closing | None
     held_in_vain: bool
 
@@ -301,7 +238,7 @@ def in_the_glass(
         else 0.0
     )
     held_in_vain = (
-        plan.style not in _FIZZY and drink.sugar_g_per_l > _TASTED_G_PER_L and drink.abv < LEAST_ABV
+        not plan.how.fizzy and drink.sugar_g_per_l > _TASTED_G_PER_L and drink.abv < LEAST_ABV
     )
     tasted = plan.sugar_g_per_l if plan.style == "fizzy_sweet" else drink.sugar_g_per_l
     more = strength_from_priming(primed.g_per_l, primed.sugar)
@@ -318,6 +255,7 @@ def in_the_glass(
         sweetener,
         _steps(plan, base, late_ml, primed.g_per_l * litres, sweetener, gas),
         gas.worst_volumes,
+        plan.closure or (_FOR_FIZZ if primed.g_per_l else _FOR_STILL),
         gas if plan.closure else None,
         held_in_vain,
     )
@@ -329,7 +267,7 @@ def _gas(plan: GlassPlan, base: Base, drink: Part, primed: PrimedBy) -> Closing:
     A plan that ends dry is taken to be proven so before it is bottled, and a still one with
     sugar to be stabilised.
     """
-    left = base.sugar_g_per_l if plan.style in _FIZZY else 0.0
+    left = base.sugar_g_per_l if plan.how.fizzy else 0.0
     proven = MOST_LEFT_POINTS * SUGAR_PER_POINT_G_PER_L
     unproven = (
         f"About {left:.0f} g/L of sugar is left when the yeast gives up, and goes on in the"
@@ -343,11 +281,12 @@ def _gas(plan: GlassPlan, base: Base, drink: Part, primed: PrimedBy) -> Closing:
     return closing(contents, plan.closure or _STRONGEST, primed)
 
 
+_FOR_FIZZ, _FOR_STILL = CLOSURES["sparkling_bottle", "wired"], CLOSURES["wine_bottle", "cork"]
 _STRONGEST = max(CLOSURES.values(), key=lambda row: row.limit_volumes or 0.0)
 
 
 def _sweetener(plan: GlassPlan) -> str:
-    return (plan.late.sugar if plan.late else None) or _SWEETENER
+    return (plan.late.sugar if plan.late else None) or SWEETENERS[0]
 
 
 def _as_measured(pour: Pour, volume_ml: float) -> float:
@@ -374,7 +313,7 @@ def _steps(
     else:
         steps.append("Ferment it dry: the same gravity on days apart.")
     sugar_left = base.sugar_g_per_l > _TASTED_G_PER_L or late_ml > 0
-    if plan.style in _FIZZY:
+    if plan.how.fizzy:
         if sweetener:
             steps.append(
                 f"Dissolve {sweetener:.0f} g {_sweetener(plan)}: it sweetens and never ferments."

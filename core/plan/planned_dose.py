@@ -32,6 +32,15 @@ ALSO_CALLED: Mapping[str, str] = {
 }
 """Other keys of the same doses, as a journal of the jug calls them."""
 
+USUAL_TIMES: Mapping[str, tuple[str, ...]] = {
+    "nutrient": ("after_24_h", "after_48_h", "after_72_h"),
+    "nutrient_organic": ("after_24_h", "after_48_h", "after_72_h"),
+    "enzyme": ("before_yeast",),
+    "sulphite": ("day_before",),
+    "bicarbonate": ("before_yeast",),
+}
+"""When each goes in, in equal parts, where nobody says otherwise. Common practice."""
+
 _BEFORE_CLEAR = tuple(when for when in WHEN if when != "when_clear")
 _MOST_G = 1000.0
 
@@ -56,6 +65,14 @@ class PlannedDose:
             raise JobError(f"Say when: one of {', '.join(WHEN)}.", "when")
         if not 0 < self.mass_g <= _MOST_G:
             raise JobError("A dose weighs more than nothing and at most 1000 g.", "mass_g")
+
+
+def portions(kind: str, mass_g: float) -> tuple[PlannedDose, ...]:
+    """So much of a kind in all, in equal parts at its usual times, to a hundredth of a gram; none
+    of nothing. Raises JobError as PlannedDose."""
+    times = USUAL_TIMES.get(kind, ("before_yeast",))
+    each = round(mass_g / len(times), 2)
+    return tuple(PlannedDose(kind, each, when) for when in times) if each else ()
 
 
 def dosed_g(doses: Sequence[PlannedDose], kind: str) -> float:

@@ -5,8 +5,8 @@ from dataclasses import dataclass
 
 from core.interval import Interval
 from core.plan.balance import ACID_BAND, TANNIN_BAND
-from core.plan.checks import usual_fill_ml
 from core.plan.evaluation import Evaluation, Recipe
+from core.plan.vessel import usual_fill_ml
 
 # Keeps, and can still be drunk by the glass: % vol and start gravity. Common practice.
 _ABV_BAND = (5.0, 14.0)

@@ -18,7 +18,7 @@ from core.cost.costing import Pack
 from core.errors import JobError
 from core.ferment.finish import dry_abv
 from core.measure.money import money
-from core.must.mixing import NOTHING, Mix, Pour, mix_of
+from core.must.mixing import Mix, Pour, mix_of
 
 # Of the strength aimed for, how far whole packs may stay off, % vol.
 _STRENGTH_SLACK = 0.1
@@ -208,7 +208,7 @@ def _reach(
         if found is None:
             return None
         basket = _filled_up(found[0], model.fill_ml)
-        mix = _mix(basket.pours())
+        mix = Mix.of(basket.pours())
         reached = dry_abv(mix)
         if abs(reached - abv) <= _STRENGTH_SLACK + _NEAR_ENOUGH:
             return basket, found[1]
@@ -224,15 +224,8 @@ def _reach(
 
 def _filled_up(basket: Basket, fill_ml: float) -> Basket:
     """With the few ml of water that volumes not adding up leave out."""
-    short = fill_ml - _mix(basket.pours()).volume_ml
+    short = fill_ml - Mix.of(basket.pours()).volume_ml
     return replace(basket, water_ml=max(basket.water_ml + short, 0.0))
-
-
-def _mix(pours: Sequence[Pour]) -> Mix:
-    total = NOTHING
-    for pour in pours:
-        total = total.plus(mix_of(pour))
-    return total
 
 
 class _Model:

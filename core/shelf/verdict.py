@@ -31,6 +31,9 @@ WORDS = {
 }
 """Each verdict in two or three words."""
 
+USELESS = ("will_not_ferment", "hard", "no_sugar", "refused")
+"""Verdicts of what no plan is made with: it neither ferments nor helps another to."""
+
 # Below this strength alone a juice makes a thin drink that keeps badly. Common practice.
 _THIN_ABV = 4.0
 # A sweetening that is worth telling: this many points in a 75 cl bottle.

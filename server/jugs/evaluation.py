@@ -6,10 +6,12 @@ from core.files.recipe_file import money_text
 from core.plan.amounts_in_words import in_kitchen_things, measured
 from core.plan.caution import Caution
 from core.plan.evaluation import Evaluation, Recipe
+from core.plan.planned_dose import PlannedDose
 from core.plan.standing import standings
 from server.jugs.schemas import (
     ClosingOut,
     CostOut,
+    DoseIn,
     EditOut,
     EvaluationOut,
     FinishOut,
@@ -22,6 +24,11 @@ from server.jugs.schemas import (
     WarningOut,
 )
 from server.shelf.schemas import IntervalOut
+
+
+def dose_out(dose: PlannedDose) -> DoseIn:
+    """A planned dose as a plan holds it."""
+    return DoseIn(kind=dose.kind, mass_g=dose.mass_g, when=dose.when)
 
 
 def strength_out(strength: Strength) -> StrengthOut:
@@ -96,6 +103,7 @@ def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> Evaluat
             sweetener_g=glass.sweetener_g,
             steps=list(glass.steps),
             worst_volumes=glass.worst_volumes,
+            closed=f"{glass.closed.bottle}/{glass.closed.closure}",
             closing=closing_out(glass.closing) if glass.closing else None,
         ),
         standings=[
@@ -124,7 +132,13 @@ def _warning_out(caution: Caution) -> WarningOut:
             RemedyOut(
                 text=remedy.text,
                 edits=[
-                    EditOut(what=e.what, name=e.name, value=e.value, key=e.key)
+                    EditOut(
+                        what=e.what,
+                        name=e.name,
+                        value=e.value,
+                        key=e.key,
+                        doses=[dose_out(dose) for dose in e.doses],
+                    )
                     for e in remedy.edits
                 ],
             )

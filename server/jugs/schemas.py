@@ -173,6 +173,7 @@ class EditOut(BaseModel):
     name: str
     value: float | None
     key: str | None
+    doses: list[DoseIn]
 
 
 class RemedyOut(BaseModel):
@@ -218,7 +219,8 @@ class ClosingOut(BaseModel):
 
 
 class InTheGlassOut(BaseModel):
-    """What stands in the glass, and the steps that bring it there."""
+    """What stands in the glass, and the steps that bring it there; `closed` is the bottle for it
+    with what closes it, like beer_bottle/crown."""
 
     abv: IntervalOut
     sugar_g_per_l: float
@@ -231,6 +233,7 @@ class InTheGlassOut(BaseModel):
     sweetener_g: float
     steps: list[str]
     worst_volumes: float
+    closed: str
     closing: ClosingOut | None
 
 

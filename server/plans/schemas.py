@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from server.jugs.schemas import EvaluationOut, PlanIn, PourIn
+from server.jugs.schemas import DoseIn, EvaluationOut, PlanIn, PourIn
 from server.shelf.schemas import IntervalOut
 
 
@@ -22,14 +22,14 @@ class NearestOut(BaseModel):
 
 
 class AdditionOut(BaseModel):
-    """Something to add: said in g and spoons, and what the plan then holds of it."""
+    """Something to add: said in g and spoons; a pour of `key`, or all `doses` of its kind then."""
 
     text: str
     spoons: str | None
     kind: str
     key: str | None
     mass_g: float
-    when: list[str]
+    doses: list[DoseIn]
 
 
 class WeighedOut(BaseModel):

@@ -351,8 +351,29 @@ class DoseOut(NamedOut):
     of: list[NamedOut]
 
 
+class StyleOut(NamedOut):
+    """A way to be in the glass, and where it begins (see core.plan.glass.Style)."""
+
+    fizzy: bool
+    sweet: bool
+    late: bool
+    sugar_g_per_l: float | None
+    volumes: float | None
+    late_share: float | None
+
+
+class PlannedOut(BaseModel):
+    """A dose as a plan holds it."""
+
+    kind: str
+    mass_g: float
+    when: str
+
+
 class ReferenceOut(BaseModel):
-    """The tables the page chooses from."""
+    """The tables the page chooses from. `planned` are the doses of a plan, `times` when they go
+    in, `tablet` a sulphite tablet as it is planned, `step_ml` and `step_g` one
+    press of an arrow key."""
 
     kinds: list[KindOut]
     verdicts: list[NamedOut]
@@ -363,3 +384,10 @@ class ReferenceOut(BaseModel):
     bottles: list[BottleOut]
     closures: list[ClosureOut]
     doses: list[DoseOut]
+    planned: list[NamedOut]
+    times: list[NamedOut]
+    tablet: list[PlannedOut]
+    styles: list[StyleOut]
+    sweeteners: list[NamedOut]
+    step_ml: float
+    step_g: float

@@ -37,7 +37,7 @@ def after(rows, key, pours, doses=()):
     if add.kind in ("acid", "tannin"):
         pour = Pour("Added", add.kind, mass_g=add.mass_g, **{add.kind: add.key})
         return weighed(*pours, pour, doses=doses)[key]
-    parts = tuple(PlannedDose(add.kind, add.mass_g / len(add.when), when) for when in add.when)
+    parts = add.doses
     return weighed(*pours, doses=(*doses, *parts))[key]
 
 
@@ -52,7 +52,9 @@ def test_a_flat_thin_must_and_what_mends_each_side():
     assert rows["body"].word == "low"
     assert rows["enzyme"].word == "usual"
     assert rows["acid"].additions[0].spoons.endswith("of a teaspoon")
-    assert rows["nutrient"].additions[0].when == ("after_24_h", "after_48_h", "after_72_h")
+    fed = rows["nutrient"].additions[0]
+    assert [d.when for d in fed.doses] == ["after_24_h", "after_48_h", "after_72_h"]
+    assert sum(d.mass_g for d in fed.doses) == pytest.approx(fed.mass_g, abs=0.02)
 
 
 def test_a_sharp_must_is_told_what_takes_the_edge_off():

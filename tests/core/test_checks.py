@@ -142,10 +142,9 @@ def test_little_acid_is_told_before_anybody_measures():
 def test_nitrogen_is_missed_and_the_dose_that_puts_it_right():
     (caution,) = found(replace(PLAIN, doses=()), "nitrogen")
     (edit,) = caution.remedies[0].edits
-    third = edit.value / 3
-    fed = tuple(
-        PlannedDose("nutrient", third, when) for when in ("after_24_h", "after_48_h", "after_72_h")
-    )
+    fed = edit.doses
+    assert [dose.when for dose in fed] == ["after_24_h", "after_48_h", "after_72_h"]
+    assert len({dose.mass_g for dose in fed}) == 1
     assert not found(replace(PLAIN, doses=fed), "nitrogen")
     assert found(replace(PLAIN, doses=(*fed, *fed)), "double_dose")
 
@@ -242,8 +241,8 @@ def test_too_sharp_is_taken_down_by_bicarbonate():
     )
     (caution,) = found(sharp, "much_acid")
     (edit,) = caution.remedies[0].edits
-    salt = PlannedDose("bicarbonate", edit.value, "before_yeast")
-    assert not found(replace(sharp, doses=(*FED, salt)), "much_acid")
+    assert [(d.kind, d.when) for d in edit.doses] == [("bicarbonate", "before_yeast")]
+    assert not found(replace(sharp, doses=(*FED, *edit.doses)), "much_acid")
 
 
 def test_far_too_sharp_wants_water():

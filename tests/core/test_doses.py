@@ -20,7 +20,6 @@ from core.ferment.yeast import (
     yeast_dose,
 )
 from core.finish.stabilising import (
-    active_preservative,
     free_so2_for,
     molecular_so2,
     says_sulphites,
@@ -31,9 +30,7 @@ from core.finish.stabilising import (
 )
 from core.measure.scales import (
     baume_from_sg,
-    points_from_sg,
     sg_from_baume,
-    sg_from_points,
     sg_read_at,
 )
 from core.measure.units import ML, celsius, fahrenheit, from_g, from_ml, to_g, to_ml
@@ -175,7 +172,6 @@ def test_a_gallon_is_never_taken_without_asking_which(word):
 @given(sg=st.floats(0.98, 1.45))
 def test_scales_go_round(sg):
     assert sg_from_baume(baume_from_sg(sg)) == pytest.approx(sg)
-    assert sg_from_points(points_from_sg(sg)) == pytest.approx(sg)
 
 
 def test_a_stem_marked_for_15_degrees_reads_a_point_low_at_20():
@@ -220,7 +216,6 @@ def test_a_starter_is_thinned_to_easy_sugar():
         lambda: so2_from_tablets(-1, 4500),
         lambda: so2_from_tablets(1, 4500, "lime"),
         lambda: sorbate(4500, -1),
-        lambda: active_preservative(100, 3.5, "acetic"),
         lambda: priming(4500, 6, 20),
         lambda: priming(4500, 0.5, 20),
         lambda: priming(4500, 2.5, 20, "honey"),

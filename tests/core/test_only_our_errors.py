@@ -44,8 +44,8 @@ FIGURES = {
     ],
     "strength": [
         (strength.strength, 2),
-        (lambda a, b, c: glass.back_to_day_one(glass.Glass(a, b), c, late=glass.Late(420)), 3),
-        (lambda a, b, c: glass.back_to_day_one(glass.Glass(a, 0, b), c), 3),
+        (lambda a, b: glass.GlassPlan("fizzy", a, b).must_abv(9.0), 2),
+        (lambda a: glass.GlassPlan("fizzy", volumes=2.5).must_abv(a), 1),
     ],
     "adjust": [
         (adjust.water_to_dilute_ml, 3),

@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 
 from core.errors import JobError
 from core.files.recipe_file import answer, read_recipe
-from core.plan.evaluation import evaluate, packs_more
+from core.plan.cartons import packs_more
+from core.plan.evaluation import evaluate
 
 FORMATS = Path(__file__).parents[2] / "docs" / "formats"
 EXAMPLE = json.loads((FORMATS / "example-pear-pomegranate.json").read_text())

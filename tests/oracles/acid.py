@@ -5,7 +5,6 @@ from functools import cache
 import phreeqc
 
 from core.finish.stabilising import (
-    active_preservative,
     free_so2_for,
     molecular_so2,
     so2_from_tablets,
@@ -115,6 +114,4 @@ CHECKS = [
     Check("a sodium tablet in a US gallon", so2_from_tablets(1, 3785.41, "sodium"), 78, 0.5, "mg/L SO2", "molar masses"),
     Check("metabisulphite at pH 4.0, capped", sulphite(4500, 4.0, molecular_mg_per_l=1.0).per_l_mg, 150, 1e-9, "mg/L SO2", "EU total (memory)"),
     Check("potassium sorbate for 4.5 L at the ceiling", sorbate(4500).mass_g, 0.2 * 4.5 * 150.22 / 112.13, 0.01, "g", "molar masses; 200 mg/L by EU wine law (memory)"),
-    Check("active benzoate of 100 mg/L at pH 3.5", active_preservative(100, 3.5, "benzoic"), 83.4, 0.2, "mg/L", "pK 4.20 by hand"),
-    Check("active sorbate of 200 mg/L at pH 3.5", active_preservative(200, 3.5, "sorbic"), 189.6, 0.3, "mg/L", "pK 4.76 by hand"),
 ]  # fmt: skip

@@ -4,13 +4,13 @@ from django.db import IntegrityError, transaction
 from django.db.models import Max
 
 from core.errors import JobError
+from core.plan.vessel import check_vessel
 from server.accounts.models import Account
 from server.config.problems import ConflictError
 from server.jugs.models import Jug
-from server.jugs.schemas import JugIn, VesselIn
+from server.jugs.schemas import JugIn
 
 _MOST_JUGS = 2000
-_MOST_VESSEL_ML = 100_000
 
 
 def check_name(name: str) -> str:
@@ -23,18 +23,9 @@ def check_name(name: str) -> str:
     return name
 
 
-def check_vessel(vessel: VesselIn | None) -> None:
-    """Raises JobError for a vessel no kitchen has."""
-    if vessel and not 100 <= vessel.volume_ml <= _MOST_VESSEL_ML:
-        raise JobError(
-            f"A vessel of {vessel.volume_ml:g} ml: sizes run from 100 ml to 100 L.",
-            "vessel.volume_ml",
-        )
-
-
 def begin(account: Account, payload: JugIn) -> Jug:
     """A new jug with an empty plan, numbered after the last one."""
-    check_vessel(payload.vessel)
+    check_vessel(payload.vessel.volume_ml)
     plan: dict[str, object] = {
         "pours": [],
         "vessel": payload.vessel.model_dump(exclude_none=True),

@@ -4,8 +4,9 @@ from django.db import transaction
 
 from core.errors import JobError
 from core.plan.evaluation import evaluate
+from core.plan.vessel import check_vessel
 from server.config.problems import ConflictError
-from server.jugs.actions.begin import check_name, check_vessel
+from server.jugs.actions.begin import check_name
 from server.jugs.actions.freshen import freshen
 from server.jugs.journal import recipe_of
 from server.jugs.models import Jug
@@ -26,7 +27,8 @@ def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, str | None]:
             " change it."
         )
     jug = state.jug
-    check_vessel(payload.plan.vessel)
+    vessel = payload.plan.vessel
+    check_vessel(vessel.volume_ml if vessel else None)
     plan = freshen(jug.account, payload.plan).model_dump(exclude_none=True)
     name = check_name(payload.plan.name or jug.name)
     problem = _problem(plan, jug.account.currency) if payload.plan.pours else None

@@ -1,16 +1,12 @@
 """Keep the vessels somebody has measured."""
 
-from core import tables
 from core.errors import JobError
-from core.plan.checks import usual_fill_ml
+from core.plan.vessel import shoulder_ml, usual_fill_ml
 from server.accounts.models import Account
 from server.jugs.models import OwnVessel
 from server.jugs.schemas import OwnVesselIn, OwnVesselOut
 
 _MOST_VESSELS = 100
-_SIZES_ML = (100.0, 100_000.0)
-# A vessel measured only to its brim is filled to here at most. Common practice.
-_SHOULDER = 0.95
 
 
 def add_vessel(account: Account, payload: OwnVesselIn) -> OwnVessel:
@@ -18,14 +14,7 @@ def add_vessel(account: Account, payload: OwnVesselIn) -> OwnVessel:
     name = payload.name.strip()
     if not name or len(name) > 80 or "\x00" in name:
         raise JobError("Give it a name you would know it by, of at most 80 letters.", "name")
-    if payload.shape not in {vessel.shape for vessel in tables.VESSELS.values()}:
-        raise JobError("Choose what it is shaped like.", "shape")
-    least, most = _SIZES_ML
-    if not least <= payload.brim_ml <= most:
-        raise JobError("Vessels run from 100 ml to 100 L: measure it full of water.", "brim_ml")
-    shoulder = payload.volume_ml if payload.volume_ml is not None else _SHOULDER * payload.brim_ml
-    if not 0 < shoulder <= payload.brim_ml:
-        raise JobError("The shoulder lies below the brim.", "volume_ml")
+    shoulder = shoulder_ml(payload.shape, payload.brim_ml, payload.volume_ml)
     if account.vessels.filter(removed_at=None).count() >= _MOST_VESSELS:
         raise JobError(f"A cupboard holds {_MOST_VESSELS} vessels.", "name")
     return account.vessels.create(

@@ -1,7 +1,6 @@
 """Count what one carton more or fewer would do."""
 
-from core.errors import JobError
-from core.plan.evaluation import Recipe, evaluate, packs_more
+from core.plan.cartons import Step, cartons
 from server.accounts.models import Account
 from server.jugs.schemas import PlanIn
 from server.plans.actions.work_out import recipe_now
@@ -9,39 +8,25 @@ from server.plans.schemas import CartonsOut, OutcomeOut
 
 
 def count_cartons(account: Account, plan: PlanIn) -> list[CartonsOut]:
-    """For each pour in packs that is not worked out, the plan with one fewer and one more.
+    """For each pour in packs, the plan with one fewer and one more.
 
     Raises JobError at the place that is wrong.
     """
-    recipe = recipe_now(account, plan)
-    solved = evaluate(recipe).solved
-    rows = []
-    for index, item in enumerate(recipe.pours):
-        pour, pack = item.pour, item.pack
-        size = (pack.pack_g if pour.by_mass else pack.pack_ml) if pack else None
-        if not size or pour.name in solved or pour.kind == "sugar":
-            continue
-        rows.append(
-            CartonsOut(
-                name=pour.name,
-                packs=pour.amount / size,
-                fewer=_outcome(recipe, index, -1, pour.amount - size),
-                more=_outcome(recipe, index, 1, pour.amount + size),
-            )
+    return [
+        CartonsOut(
+            name=row.name, packs=row.packs, fewer=_outcome(row.fewer), more=_outcome(row.more)
         )
-    return rows
+        for row in cartons(recipe_now(account, plan))
+    ]
 
 
-def _outcome(recipe: Recipe, index: int, by: int, amount: float) -> OutcomeOut:
-    try:
-        result = packs_more(recipe, index, by)
-    except JobError as error:
-        return OutcomeOut(amount=amount, abv=None, fill_ml=None, each=None, why_not=error.text)
-    each = result.bottles.each
+def _outcome(step: Step) -> OutcomeOut:
+    result = step.result
+    each = result.bottles.each if result else None
     return OutcomeOut(
-        amount=amount,
-        abv=result.glass.abv.value,
-        fill_ml=result.must.in_vessel_ml,
+        amount=step.amount,
+        abv=result.glass.abv.value if result else None,
+        fill_ml=result.must.in_vessel_ml if result else None,
         each=None if each is None else f"{each:.2f}",
-        why_not="",
+        why_not=step.why_not,
     )

@@ -1,11 +1,12 @@
 """Find the cheapest ways to the same aim: what is at home first, then the shop."""
 
 import time
-from dataclasses import replace
 
 from core.errors import JobError
-from core.plan.evaluation import Evaluation, PricedPour, Recipe, evaluate
-from core.shelf.cheapest import Basket, Limits, Offer, cheapest
+from core.plan.cheaper import KEPT, limits_of, with_basket
+from core.plan.evaluation import Recipe, evaluate
+from core.shelf.cheapest import Basket, Offer, cheapest
+from core.shelf.verdict import USELESS
 from server.accounts.models import Account
 from server.jugs.evaluation import evaluation_out
 from server.jugs.schemas import LabelIn, PourIn
@@ -18,9 +19,6 @@ _PLANS = 3
 _POURED = ("juice", "concentrate", "kit", "syrup", "powder", "sugar", "fruit")
 # What somebody waits for, s.
 _PATIENCE_S = 2.0
-_JUICES = ("juice", "fruit")
-# These neither ferment nor help another to.
-_USELESS = ("will_not_ferment", "hard", "no_sugar", "refused")
 _MOST_OFFERS = 300
 
 
@@ -35,11 +33,11 @@ def find_cheapest(account: Account, payload: CheapestIn) -> CheapestOut:
         account.products.filter(
             removed_at=None, kind__in=_POURED, price__isnull=False, pack_count=None
         )
-        .exclude(verdict__in=_USELESS)
+        .exclude(verdict__in=USELESS)
         .order_by("-at_home", "litre_price", "id")[:_MOST_OFFERS]
     )
     offers = [_offer(product) for product in products]
-    limits = _limits(payload, now)
+    limits = limits_of(now, payload.least_juice, payload.keep_flavours, payload.most_kinds)
     until = time.monotonic() + _PATIENCE_S
     found = cheapest(
         offers,
@@ -66,30 +64,6 @@ def _offer(product: Product) -> Offer:
     return Offer(product.pour(), pack, float(product.at_home))
 
 
-def _limits(payload: CheapestIn, now: Evaluation) -> Limits:
-    volume = now.must.mix.volume_ml
-    shares: dict[str, float] = {}
-    juice = 0.0
-    for pour, share in zip(now.pours, now.shares, strict=True):
-        if pour.kind in _JUICES:
-            juice += share.volume_ml
-            if pour.fruit:
-                shares[pour.fruit] = shares.get(pour.fruit, 0.0) + share.volume_ml
-    least = payload.least_juice if payload.least_juice is not None else juice / volume
-    if not 0 <= least <= 1:
-        raise JobError("The least juice is a share of the fill, 0 to 1.", "least_juice")
-    if payload.most_kinds is not None and not 1 <= payload.most_kinds <= 20:
-        raise JobError("Allow at least one kind, and at most 20.", "most_kinds")
-    return Limits(
-        # A whole carton rarely lands on the share exactly: a hundredth of slack.
-        max(least - 0.01, 0.0),
-        payload.most_kinds,
-        {fruit: (max(ml / volume - 0.01, 0.0), 1.0) for fruit, ml in shares.items()}
-        if payload.keep_flavours
-        else {},
-    )
-
-
 def _basket_out(
     basket: Basket,
     products: dict[int, Product],
@@ -97,14 +71,8 @@ def _basket_out(
     payload: CheapestIn,
     account: Account,
 ) -> BasketOut:
-    # Acid and tannin are no matter of price: they stay as planned.
-    kept = [item for item in recipe.pours if item.pour.kind in ("acid", "tannin")]
-    kept_in = [pour for pour in payload.plan.pours if pour.kind in ("acid", "tannin")]
-    packs = [item.offer.pack for item in basket.items]
-    priced = tuple(
-        PricedPour(pour, pack) for pour, pack in zip(basket.pours(), [*packs, None], strict=True)
-    )
-    changed = replace(recipe, pours=(*priced, *kept), aim=None)
+    kept_in = [pour for pour in payload.plan.pours if pour.kind in KEPT]
+    changed = with_basket(recipe, basket)
     pours = [
         *(_poured(products[id(item.offer)], item.amount) for item in basket.items),
         PourIn(name="Water", kind="water", volume_ml=basket.water_ml),

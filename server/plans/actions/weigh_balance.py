@@ -3,6 +3,7 @@
 from core.plan.balance import balance
 from core.plan.evaluation import evaluate
 from server.accounts.models import Account
+from server.jugs.evaluation import dose_out
 from server.jugs.schemas import PlanIn
 from server.plans.actions.work_out import recipe_now
 from server.plans.schemas import AdditionOut, WeighedOut
@@ -32,7 +33,7 @@ def weigh_balance(account: Account, plan: PlanIn) -> list[WeighedOut]:
                     kind=one.kind,
                     key=one.key,
                     mass_g=one.mass_g,
-                    when=list(one.when),
+                    doses=[dose_out(dose) for dose in one.doses],
                 )
                 for one in row.additions
             ],

@@ -2,9 +2,14 @@
 
 from core import tables
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
+from core.finish.stabilising import TABLET_G
+from core.measure.spoons import STEP_G, STEP_ML
 from core.must.composition import BOUGHT
 from core.must.mixing import WEIGHED
-from core.plan.checks import usual_fill_ml
+from core.plan.glass import STYLES
+from core.plan.glass import SWEETENERS as FIZZY_SWEETENERS
+from core.plan.planned_dose import DOSED, WHEN, portions
+from core.plan.vessel import usual_fill_ml
 from core.shelf import supplies
 from core.shelf.verdict import WORDS
 from server.shelf.schemas import (
@@ -13,7 +18,9 @@ from server.shelf.schemas import (
     DoseOut,
     KindOut,
     NamedOut,
+    PlannedOut,
     ReferenceOut,
+    StyleOut,
     VesselOut,
     YeastOut,
 )
@@ -84,6 +91,28 @@ def tables_to_choose_from() -> ReferenceOut:
             for c in tables.CLOSURES.values()
         ],
         doses=[DoseOut(key=key, name=name, of=_named_with(key)) for key, name in DOSES.items()],
+        planned=[NamedOut(key=key, name=name) for key, name in DOSED.items()],
+        times=[NamedOut(key=key, name=name) for key, name in WHEN.items()],
+        tablet=[
+            PlannedOut(kind=dose.kind, mass_g=dose.mass_g, when=dose.when)
+            for dose in portions("sulphite", TABLET_G)
+        ],
+        styles=[
+            StyleOut(
+                key=key,
+                name=style.name,
+                fizzy=style.fizzy,
+                sweet=style.sweet,
+                late=style.late,
+                sugar_g_per_l=style.sugar_g_per_l,
+                volumes=style.volumes,
+                late_share=style.late_share,
+            )
+            for key, style in STYLES.items()
+        ],
+        sweeteners=[NamedOut(key=k, name=tables.SUGARS[k].name) for k in FIZZY_SWEETENERS],
+        step_ml=STEP_ML,
+        step_g=STEP_G,
     )
 
 

@@ -1899,6 +1899,8 @@ export interface components {
             value: number | null;
             /** Key */
             key: string | null;
+            /** Doses */
+            doses: components["schemas"]["DoseIn"][];
         };
         /** EvaluationOut */
         EvaluationOut: {
@@ -1980,7 +1982,8 @@ export interface components {
         };
         /**
          * InTheGlassOut
-         * @description What stands in the glass, and the steps that bring it there.
+         * @description What stands in the glass, and the steps that bring it there; `closed` is the bottle for it
+         *     with what closes it, like beer_bottle/crown.
          */
         InTheGlassOut: {
             abv: components["schemas"]["IntervalOut"];
@@ -2004,6 +2007,8 @@ export interface components {
             steps: string[];
             /** Worst Volumes */
             worst_volumes: number;
+            /** Closed */
+            closed: string;
             closing: components["schemas"]["ClosingOut"] | null;
         };
         /**
@@ -2574,7 +2579,7 @@ export interface components {
         };
         /**
          * AdditionOut
-         * @description Something to add: said in g and spoons, and what the plan then holds of it.
+         * @description Something to add: said in g and spoons; a pour of `key`, or all `doses` of its kind then.
          */
         AdditionOut: {
             /** Text */
@@ -2587,8 +2592,8 @@ export interface components {
             key: string | null;
             /** Mass G */
             mass_g: number;
-            /** When */
-            when: string[];
+            /** Doses */
+            doses: components["schemas"]["DoseIn"][];
         };
         /**
          * WeighedOut
@@ -2848,8 +2853,22 @@ export interface components {
             name: string;
         };
         /**
+         * PlannedOut
+         * @description A dose as a plan holds it.
+         */
+        PlannedOut: {
+            /** Kind */
+            kind: string;
+            /** Mass G */
+            mass_g: number;
+            /** When */
+            when: string;
+        };
+        /**
          * ReferenceOut
-         * @description The tables the page chooses from.
+         * @description The tables the page chooses from. `planned` are the doses of a plan, `times` when they go
+         *     in, `tablet` a sulphite tablet as it is planned, `step_ml` and `step_g` one
+         *     press of an arrow key.
          */
         ReferenceOut: {
             /** Kinds */
@@ -2870,6 +2889,42 @@ export interface components {
             closures: components["schemas"]["ClosureOut"][];
             /** Doses */
             doses: components["schemas"]["DoseOut"][];
+            /** Planned */
+            planned: components["schemas"]["NamedOut"][];
+            /** Times */
+            times: components["schemas"]["NamedOut"][];
+            /** Tablet */
+            tablet: components["schemas"]["PlannedOut"][];
+            /** Styles */
+            styles: components["schemas"]["StyleOut"][];
+            /** Sweeteners */
+            sweeteners: components["schemas"]["NamedOut"][];
+            /** Step Ml */
+            step_ml: number;
+            /** Step G */
+            step_g: number;
+        };
+        /**
+         * StyleOut
+         * @description A way to be in the glass, and where it begins (see core.plan.glass.Style).
+         */
+        StyleOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Fizzy */
+            fizzy: boolean;
+            /** Sweet */
+            sweet: boolean;
+            /** Late */
+            late: boolean;
+            /** Sugar G Per L */
+            sugar_g_per_l: number | null;
+            /** Volumes */
+            volumes: number | null;
+            /** Late Share */
+            late_share: number | null;
         };
         /** VesselOut */
         VesselOut: {

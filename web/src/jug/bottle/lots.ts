@@ -21,8 +21,6 @@ export type Typed = {
 
 /** Where a bottling begins: what was planned, in the bottles it was planned for. */
 export function begun(jug: Schemas["JugOut"], evaluation: Schemas["EvaluationOut"] | null): Typed {
-  const { glass } = jug.kept.plan;
-  const planned = glass?.bottle ? `${glass.bottle}/${glass.closure ?? ""}` : null;
   const perLitre = evaluation?.glass.priming_g_per_l ?? 0;
   const again = jug.bottling || !evaluation;
   return {
@@ -30,7 +28,7 @@ export function begun(jug: Schemas["JugOut"], evaluation: Schemas["EvaluationOut
       {
         size: again ? "750" : String(evaluation.cost.bottle_ml),
         count: again ? "" : String(evaluation.cost.bottles),
-        closed: planned ?? (perLitre > 0 ? "sparkling_bottle/wired" : "wine_bottle/cork"),
+        closed: evaluation?.glass.closed ?? "wine_bottle/cork",
       },
     ],
     priming: perLitre > 0 ? perLitre.toFixed(1) : "",

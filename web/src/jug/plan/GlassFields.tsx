@@ -7,27 +7,6 @@ import { Mark } from "../../frame/states";
 import { pourOf } from "./AddPour";
 import type { Draft, DraftGlass, TypedProblems } from "./draft";
 
-const STYLES = [
-  ["dry_still", "Dry and still"],
-  ["sweet_still", "Sweet and still, after stabilising"],
-  ["fizzy", "Dry and fizzy, by priming"],
-  ["fizzy_sweet", "Sweet and fizzy, with a sweetener"],
-  ["late_juice", "Juice added at the end"],
-] as const;
-
-/** Where each style begins. */
-const BEGIN: Record<string, Partial<DraftGlass>> = {
-  sweet_still: { sweetness: "15" },
-  fizzy: { volumes: "2.5" },
-  fizzy_sweet: { sweetness: "15", volumes: "2.5" },
-  late_juice: { lateShare: "15" },
-};
-
-const SWEETENERS = [
-  { name: "Erythritol", kind: "sugar", sugar: "erythritol" },
-  { name: "Xylitol", kind: "sugar", sugar: "xylitol" },
-];
-
 /** How it is to be in the glass: planned backwards from there. */
 export const GlassFields = memo(function GlassFields({
   glass,
@@ -43,10 +22,15 @@ export const GlassFields = memo(function GlassFields({
   change: (edit: (before: Draft) => Draft, stroke?: string) => void;
 }) {
   const { style } = glass;
-  const closures = useReference().data?.closures ?? [];
-  const sweet = style === "sweet_still" || style === "fizzy_sweet";
-  const fizzy = style === "fizzy" || style === "fizzy_sweet";
-  const late = style === "sweet_still" || style === "late_juice";
+  const reference = useReference().data;
+  const closures = reference?.closures ?? [];
+  const styles = reference?.styles ?? [];
+  const sweeteners = reference?.sweeteners ?? [];
+  const {
+    sweet = false,
+    fizzy = false,
+    late = false,
+  } = styles.find((row) => row.key === style) ?? {};
   const liquid = shelf.filter(
     (row) => row.pack_ml !== null && ["juice", "syrup", "concentrate"].includes(row.kind),
   );
@@ -64,11 +48,16 @@ export const GlassFields = memo(function GlassFields({
   }
 
   function choose(next: string) {
-    const begin = BEGIN[next] ?? {};
-    const kept = Object.fromEntries(
-      Object.entries(begin).map(([key, value]) => [key, glass[key as keyof DraftGlass] || value]),
-    );
-    const needs = next === "sweet_still" || next === "late_juice";
+    const begin = styles.find((row) => row.key === next);
+    const share = begin?.late_share;
+    const from = (typed: string, first: number | null | undefined) =>
+      first == null ? "" : typed || String(first);
+    const kept = {
+      sweetness: from(glass.sweetness, begin?.sugar_g_per_l),
+      volumes: from(glass.volumes, begin?.volumes),
+      lateShare: from(glass.lateShare, share == null ? share : 100 * share),
+    };
+    const needs = begin?.late ?? false;
     const ours = needs && glass.late?.kind !== "sugar" ? glass.late : null;
     set({ ...kept, style: next, late: needs ? (ours ?? firstLate(next)) : null });
   }
@@ -78,7 +67,7 @@ export const GlassFields = memo(function GlassFields({
   return (
     <Stack gap="3">
       <ChoiceField label="In the glass" value={style} onChange={choose}>
-        {STYLES.map(([key, name]) => (
+        {styles.map(({ key, name }) => (
           <option key={key} value={key}>
             {name}
           </option>
@@ -141,12 +130,15 @@ export const GlassFields = memo(function GlassFields({
       {style === "fizzy_sweet" && (
         <ChoiceField
           label="Sweetened with"
-          value={glass.late?.sugar ?? "erythritol"}
+          value={glass.late?.sugar ?? sweeteners[0]?.key ?? ""}
           hint="Yeast leaves it alone. Xylitol is poisonous to dogs."
-          onChange={(key) => set({ late: SWEETENERS.find((row) => row.sugar === key) ?? null })}
+          onChange={(key) => {
+            const name = sweeteners.find((row) => row.key === key)?.name ?? key;
+            set({ late: { name, kind: "sugar", sugar: key } });
+          }}
         >
-          {SWEETENERS.map((row) => (
-            <option key={row.sugar} value={row.sugar}>
+          {sweeteners.map((row) => (
+            <option key={row.key} value={row.key}>
               {row.name}
             </option>
           ))}

@@ -251,6 +251,7 @@ export default function PlanPage() {
                       problem?.problem.errors.find((item) => item.at.startsWith(`pours[${index}]`))
                         ?.text
                     }
+                    step={row.unit === "ml" ? reference.step_ml : reference.step_g}
                     acts={acts}
                   />
                 );

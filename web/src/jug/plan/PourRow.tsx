@@ -6,7 +6,6 @@ import { type DraftPour, type Role, readAmount, written } from "./draft";
 import css from "./PourRow.module.css";
 
 // A spoon is one press of an arrow key: a tablespoon, or a teaspoon of sugar.
-const SPOON = { ml: 15, g: 5 };
 // How near a whole carton a dragged bar has to come to stop on it.
 const SNAP = 0.04;
 const MOST_MARKS = 12;
@@ -30,6 +29,7 @@ export const PourRow = memo(function PourRow({
   aiming,
   history,
   problem,
+  step,
   acts,
 }: {
   row: DraftPour;
@@ -40,6 +40,8 @@ export const PourRow = memo(function PourRow({
   /** The yeast is in: nothing here is still to be done. */
   history: boolean;
   problem: string | undefined;
+  /** How far a press of an arrow key goes, ml or g. */
+  step: number;
   acts: RowActs;
 }) {
   const { id, pour, unit, locked } = row;
@@ -117,7 +119,7 @@ export const PourRow = memo(function PourRow({
             if (!sign) return;
             event.preventDefault();
             if (event.altKey) acts.onMove(id, sign > 0 ? 1 : -1);
-            else nudge(sign * (event.shiftKey && pack ? pack : SPOON[unit]));
+            else nudge(sign * (event.shiftKey && pack ? pack : step));
           }}
         />
       </div>

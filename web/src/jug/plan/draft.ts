@@ -276,14 +276,13 @@ function glassOf(
 ): Plan["glass"] {
   const [bottle, closure] = glass.closed.split("/");
   if (glass.style === "dry_still" && !bottle) return null;
-  const sweet = ["sweet_still", "fizzy_sweet"].includes(glass.style);
-  const fizzy = ["fizzy", "fizzy_sweet"].includes(glass.style);
-  const share = glass.style === "late_juice" ? optional("lateShare", glass.lateShare) : null;
+  // What another style would have is emptied when one is chosen.
+  const share = optional("lateShare", glass.lateShare);
   return {
     style: glass.style,
-    sugar_g_per_l: sweet ? optional("sweetness", glass.sweetness) : null,
-    volumes: fizzy ? optional("volumes", glass.volumes) : null,
-    late: fizzy && !sweet ? null : glass.late,
+    sugar_g_per_l: optional("sweetness", glass.sweetness),
+    volumes: optional("volumes", glass.volumes),
+    late: glass.late,
     late_share: share === null ? null : share / 100,
     bottle: bottle || null,
     closure: closure || null,

@@ -1,6 +1,9 @@
 import { describe, expect, it } from "vitest";
+import type { Schemas } from "../../api/client";
 import { draftOf } from "./draft";
-import { movePour, remedied, withDose } from "./edits";
+import { movePour, remedied } from "./edits";
+
+type Edit = Schemas["EditOut"];
 
 const pear = { name: "Pear", kind: "juice", volume_ml: 3000 };
 const squash = { name: "Squash", kind: "syrup", volume_ml: 200 };
@@ -12,8 +15,8 @@ const reference = {
   ],
 } as never;
 
-function mended(what: string, more: { name?: string; value?: number; key?: string } = {}) {
-  const edit = { what, name: "", value: null, key: null, ...more };
+function mended(what: string, more: Partial<Edit> = {}) {
+  const edit = { what, name: "", value: null, key: null, doses: [], ...more };
   return remedied(draft, [edit], reference);
 }
 
@@ -39,9 +42,16 @@ describe("a remedy", () => {
     expect(mended("hold_back", { value: 300 }).holdBackMl).toBe(300);
   });
 
-  it("plans nutrient in three portions, and never twice", () => {
-    const fed = withDose(mended("dose", { key: "nutrient", value: 3 }), "nutrient", 3);
-    expect(fed.doses.map((dose) => dose.mass_g)).toEqual([1, 1, 1]);
+  it("takes core's portions for all there was of a dose", () => {
+    const doses = ["after_24_h", "after_48_h"].map((when) => ({
+      kind: "nutrient",
+      mass_g: 1,
+      when,
+    }));
+    const fed = mended("dose", { key: "nutrient", doses });
+    expect(fed.doses).toEqual(doses);
+    const without = { what: "dose", name: "", value: null, key: "nutrient", doses: [] };
+    expect(remedied(fed, [without], reference).doses).toEqual([]);
   });
 
   it("adds acid as a pour", () => {

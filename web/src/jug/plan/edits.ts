@@ -62,21 +62,9 @@ export function tanninPour(key: string): Pour {
   return { name: TANNINS[key] ?? "Tannin", kind: "tannin", tannin: key, mass_g: 0 };
 }
 
-/** When each dose is given, where the remedy does not say. */
-const TIMES: Record<string, string[]> = {
-  nutrient: ["after_24_h", "after_48_h", "after_72_h"],
-  enzyme: ["before_yeast"],
-  sulphite: ["day_before"],
-  bicarbonate: ["before_yeast"],
-};
-
-/** So much of one kind in all, in equal parts at its times. */
-export function withDose(draft: Draft, kind: string, grams: number, when = TIMES[kind]): Draft {
-  const times = when ?? ["before_yeast"];
-  const others = draft.doses.filter((dose) => dose.kind !== kind);
-  if (grams === 0) return { ...draft, doses: others };
-  const each = Math.round((grams / times.length) * 100) / 100;
-  return { ...draft, doses: [...others, ...times.map((at) => ({ kind, mass_g: each, when: at }))] };
+/** These for all there was of one kind. */
+export function withDoses(draft: Draft, kind: string, doses: Schemas["DoseIn"][]): Draft {
+  return { ...draft, doses: [...draft.doses.filter((dose) => dose.kind !== kind), ...doses] };
 }
 
 /** A pour taken out of the must, to be added after stabilising instead. */
@@ -128,7 +116,7 @@ function one(draft: Draft, edit: Schemas["EditOut"], reference: Schemas["Referen
     case "aim_fill":
       return { ...draft, fillL: String(Math.round(value / 10) / 100) };
     case "dose":
-      return withDose(draft, edit.key ?? "", value);
+      return withDoses(draft, edit.key ?? "", edit.doses);
     case "closure":
       return { ...draft, glass: { ...draft.glass, closed: edit.key ?? "" } };
     case "label_alone":

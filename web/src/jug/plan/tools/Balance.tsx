@@ -1,9 +1,10 @@
 import { Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { answer, api, type Schemas } from "../../../api/client";
+import { useReference } from "../../../api/queries";
 import { TextField } from "../../../frame/fields";
 import { Mark, QuietButton, Trouble, Waiting } from "../../../frame/states";
 import type { Draft, Plan } from "../draft";
-import { acidPour, addPour, tanninPour, withDose } from "../edits";
+import { acidPour, addPour, tanninPour, withDoses } from "../edits";
 import css from "../plan.module.css";
 import { useAsked } from "./useAsked";
 
@@ -14,23 +15,6 @@ const WORDS: Record<string, { said: string; tone: "good" | "mind" }> = {
   low: { said: "low", tone: "mind" },
   usual: { said: "as usual", tone: "good" },
   high: { said: "high", tone: "mind" },
-};
-
-const DOSED: Record<string, string> = {
-  nutrient: "Nutrient",
-  enzyme: "Pectic enzyme",
-  sulphite: "Metabisulphite",
-  bicarbonate: "Potassium bicarbonate",
-};
-
-const WHEN: Record<string, string> = {
-  day_before: "a day before the yeast",
-  before_yeast: "before the yeast",
-  with_yeast: "with the yeast",
-  after_24_h: "24 h after the yeast",
-  after_48_h: "48 h after the yeast",
-  after_72_h: "72 h after the yeast",
-  when_clear: "when it is clear",
 };
 
 function figure(value: number): string {
@@ -56,10 +40,7 @@ export function Balance({
       const { kind, key, mass_g: grams } = addition;
       if (kind === "acid") return addPour(before, acidPour(key ?? "citric"), grams);
       if (kind === "tannin") return addPour(before, tanninPour(key ?? "tea"), grams);
-      const there = before.doses
-        .filter((dose) => dose.kind === kind)
-        .reduce((sum, dose) => sum + dose.mass_g, 0);
-      return withDose(before, kind, there + grams, addition.when);
+      return withDoses(before, kind, addition.doses);
     });
   }
 
@@ -108,7 +89,7 @@ function Side({ row, onEnter }: { row: Weighed; onEnter: (addition: Addition) =>
         >
           Add {addition.text}
           {addition.spoons && ` (${addition.spoons})`}
-          {addition.when.length > 1 && `, in ${addition.when.length} portions`}
+          {addition.doses.length > 1 && `, in ${addition.doses.length} portions`}
         </button>
       ))}
     </section>
@@ -122,6 +103,11 @@ function Doses({
   doses: Schemas["DoseIn"][];
   change: (edit: (before: Draft) => Draft) => void;
 }) {
+  const reference = useReference().data;
+  const named = (dose: Schemas["DoseIn"]) =>
+    reference?.planned.find((row) => row.key === dose.kind)?.name ?? dose.kind;
+  const at = (dose: Schemas["DoseIn"]) =>
+    reference?.times.find((row) => row.key === dose.when)?.name ?? dose.when;
   return (
     <section aria-label="Doses">
       <Heading as="h3" size="md" fontFamily="heading">
@@ -134,17 +120,16 @@ function Doses({
           {doses.map((dose, index) => (
             <HStack as="li" key={`${dose.kind} ${dose.when}`} justify="space-between">
               <Text>
-                {dose.mass_g} g {(DOSED[dose.kind] ?? dose.kind).toLowerCase()},{" "}
-                {WHEN[dose.when] ?? dose.when}
+                {dose.mass_g} g {named(dose).toLowerCase()}, {at(dose)}
               </Text>
               <QuietButton
                 px="3"
                 borderColor="line"
-                aria-label={`No ${DOSED[dose.kind] ?? dose.kind} ${WHEN[dose.when] ?? ""}`}
+                aria-label={`No ${named(dose)}, ${at(dose)}`}
                 onClick={() =>
                   change((before) => ({
                     ...before,
-                    doses: before.doses.filter((_, at) => at !== index),
+                    doses: before.doses.filter((_, place) => place !== index),
                   }))
                 }
               >
@@ -158,7 +143,9 @@ function Doses({
         {!doses.some((dose) => dose.kind === "sulphite") && (
           <QuietButton
             size="sm"
-            onClick={() => change((before) => withDose(before, "sulphite", 0.44))}
+            onClick={() =>
+              change((before) => withDoses(before, "sulphite", reference?.tablet ?? []))
+            }
           >
             A sulphite tablet, a day before
           </QuietButton>
