@@ -37,23 +37,23 @@ def bench_evaluate(kitchen: Kitchen) -> None:
 
 
 def bench_lists(kitchen: Kitchen) -> None:
-    """Long lists: a shelf of 2,000 products, 60 fermenting jugs."""
+    """Long lists: a shelf of 2,000 products, 400 jugs with a fortnight of readings each."""
     fill_shelf(kitchen.account_id, 2000)
-    ferment_jugs(kitchen.account_id, 60)
+    ferment_jugs(kitchen.account_id, 400)
     shelf = "/api/shelf/products?limit=50&"
-    for what, path in (
-        ("2000 products, list", shelf),
-        ("2000 products, search", f"{shelf}search=made-up+quince"),
-        ("2000 products, sort by cheapest sugar", f"{shelf}sort=sugar_price"),
-        ("2000 products, a verdict by strength", f"{shelf}verdict=ferments&sort=strength"),
-        ("60 fermenting jugs, list", "/api/jugs"),
+    for what, path, most in (
+        ("2000 products, list", shelf, 100),
+        ("2000 products, search", f"{shelf}search=made-up+quince", 100),
+        ("2000 products, sort by cheapest sugar", f"{shelf}sort=sugar_price", 100),
+        ("2000 products, a verdict by strength", f"{shelf}verdict=ferments&sort=strength", 100),
+        ("50 of 400 fermenting jugs", "/api/jugs?limit=50&offset=200", 60),
     ):
         taken = quiet(partial(kitchen.ask, "GET", path), 40)
         line(
             f"endpoint: {what}, p50 / p95",
             f"{statistics.median(taken):.0f} / {p95(taken):.0f} ms",
-            "p95 below 100 ms",
-            p95(taken) < 100,
+            f"p95 below {most} ms",
+            p95(taken) < most,
         )
 
 

@@ -8,6 +8,7 @@ from server.demo.api import router as demo
 from server.jugs.api import router as jugs
 from server.jugs.shared_api import router as shared
 from server.jugs.vessels_api import router as vessels
+from server.kitchen.api import router as kitchen
 from server.plans.api import router as plans
 from server.shelf.api import reference
 from server.shelf.api import router as shelf
@@ -18,6 +19,7 @@ api.add_router("/session", session, tags=["session"])
 api.add_router("/session/demo", demo, tags=["session"])
 api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/jugs", jugs, tags=["jugs"])
+api.add_router("/kitchen", kitchen, tags=["kitchen"])
 api.add_router("/plans", plans, tags=["plans"])
 api.add_router("/vessels", vessels, tags=["vessels"])
 api.add_router("/shared", shared, tags=["shared"])

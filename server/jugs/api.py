@@ -20,6 +20,7 @@ from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
+from server.jugs.actions.take_learned import take_learned
 from server.jugs.bottling import bottling_out
 from server.jugs.journal import family_of, with_events
 from server.jugs.models import Jug
@@ -238,6 +239,14 @@ def strike_event(request: HttpRequest, jug_id: int, event_id: UUID) -> JugOut:
 def restore_event(request: HttpRequest, jug_id: int, event_id: UUID) -> JugOut:
     """Strike the strike."""
     write_down.bring_back(_locked(request, jug_id), account_of(request), event_id)
+    return _whole(request, jug_id)
+
+
+@router.post("/{int:jug_id}/learned", response={200: JugOut, **_REFUSALS})
+@transaction.atomic
+def post_learned(request: HttpRequest, jug_id: int) -> JugOut:
+    """Take what the readings say of the pours into the record."""
+    take_learned(_locked(request, jug_id), account_of(request))
     return _whole(request, jug_id)
 
 

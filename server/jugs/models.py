@@ -95,7 +95,8 @@ class Event(models.Model):
     """Something that happened to a jug: never changed, never deleted.
 
     `what` is in the jug file's shape, read by core alone. `id` is made by whoever sends it, so
-    that sending twice is once; `number` counts a jug's events in the order they were written. A
+    that sending twice is once; `given` is the id it had in the file it came in with, where that
+    is another; `number` counts a jug's events in the order they were written. A
     strike takes back the event it names, once. `insisted`: it was questioned, and the person
     stood by it.
     """
@@ -111,10 +112,16 @@ class Event(models.Model):
     kind = models.CharField(max_length=16)
     what = models.JSONField(default=dict)
     note = models.CharField(max_length=500, blank=True)
+    given = models.CharField(max_length=200, blank=True)
     insisted = models.BooleanField(default=False)
     strikes = models.OneToOneField(
         "self", on_delete=models.CASCADE, null=True, related_name="struck_by"
     )
+
+    @property
+    def file_id(self) -> str:
+        """What it is called in a jug file."""
+        return self.given or str(self.id)
 
     class Meta:
         ordering = ["at", "number"]

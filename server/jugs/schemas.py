@@ -273,7 +273,8 @@ class ReadingOut(BaseModel):
 
 class EventIn(BaseModel):
     """Something that happened, in the jug file's words; `id` is the sender's, so that twice is
-    once. `instead_of` is an event that this one puts right: it is struck."""
+    once. `instead_of` is an event that this one puts right: it is struck. An odd reading is
+    written all the same with `insist`."""
 
     kind: str
     what: dict[str, Any] = Field(default_factory=dict)
@@ -281,6 +282,7 @@ class EventIn(BaseModel):
     at: datetime | None = None
     note: str = ""
     instead_of: UUID | None = None
+    insist: bool = False
 
 
 class EventOut(BaseModel):
@@ -483,6 +485,7 @@ class JugOut(BaseModel):
     journal: list[EventOut]
     now: NowOut | None
     told: list[str]
+    learned: list[str]
     progress: ProgressOut | None
     bottling: BottlingOut | None
 

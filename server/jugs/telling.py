@@ -3,11 +3,12 @@
 from django.db.models import Q
 
 from core.batch.events import Transferred
+from core.batch.learned import learned
 from core.batch.words import in_words
 from core.files.recipe_file import money_text
 from server.jugs.bottling import bottled_out
 from server.jugs.evaluation import evaluation_out, strength_out
-from server.jugs.journal import core_event
+from server.jugs.journal import core_event, key_of
 from server.jugs.models import Event, Jug
 from server.jugs.schemas import (
     EventOut,
@@ -52,6 +53,9 @@ def jug_out(state: JugState) -> JugOut:
         ],
         journal=journal_out(state),
         now=_now_out(state),
+        learned=[each.text for each in learned(state.world.jugs[key_of(jug)])]
+        if state.world and state.pitched and not state.emptied
+        else [],
         told=[note.text for note in state.life.warnings] if state.life and state.pitched else [],
         progress=ProgressOut(
             strength=strength_out(gone.strength),

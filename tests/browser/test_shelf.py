@@ -1,6 +1,7 @@
 """Reading labels four ways, and finding and comparing what stands on the shelf."""
 
 import threading
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
@@ -271,3 +272,19 @@ def test_a_file_in_with_a_broken_row_and_then_without(page, person):
     with page.expect_download() as download:
         page.get_by_role("link", name="As a table (CSV)").click()
     assert download.value.suggested_filename == "shelf.csv"
+
+
+def test_everything_out_in_one_file_and_in_again(page, person):
+    person.move_in()
+    person.shelve("Plum", "plum", "10.4", "1.20")
+    person.begin("Plum and pear")
+    page.goto(f"{person.home}/shelf/files")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Take everything out").click()
+    kitchen = Path(download.value.path()).read_bytes()
+    choose(page, "Bring a kitchen in", b"Dear Ida", "letter.zip")
+    expect(page.get_by_role("alert")).to_contain_text("no kitchen")
+    choose(page, "Bring a kitchen in", kitchen, "kitchen.zip")
+    expect(page.get_by_text("1 jug, 0 products and 0 vessels brought in")).to_be_visible()
+    page.goto(f"{person.home}/jugs")
+    expect(page.get_by_role("link", name="Plum and pear")).to_have_count(2)

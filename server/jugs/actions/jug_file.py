@@ -44,24 +44,31 @@ def _names(jugs: list[Jug]) -> dict[str, str]:
 
 def _one(state: JugState, names: Mapping[str, str]) -> dict[str, Any]:
     plan = recipe_file.written(state) if state.plan["pours"] else None
+    named = {str(event.id): event.file_id for event in state.events}
     return {
         "name": names[str(state.jug.id)],
         "plan": plan,
         "journal": [
             {
-                "id": str(event.id),
+                "id": event.file_id,
                 "at": event.at.isoformat(),
                 "kind": event.kind,
-                "what": _named(event.what, names) if event.kind == "transferred" else event.what,
+                "what": _what(event, names, named),
                 **({"note": event.note} if event.note else {}),
+                **({"insisted": True} if event.insisted else {}),
             }
             for event in sorted(state.events, key=lambda event: event.number)
         ],
     }
 
 
-def _named(what: dict[str, Any], names: Mapping[str, str]) -> dict[str, Any]:
-    return {"into": [{**line, "jug": names[line["jug"]]} for line in what["into"]]}
+def _what(event: Event, names: Mapping[str, str], events: Mapping[str, str]) -> dict[str, Any]:
+    """As the file says it: jugs and events by their names in it."""
+    if event.kind == "transferred":
+        return {"into": [{**line, "jug": names[line["jug"]]} for line in event.what["into"]]}
+    if event.kind == "struck":
+        return {"event": events[event.what["event"]]}
+    return dict(event.what)
 
 
 @transaction.atomic
@@ -122,8 +129,11 @@ class _Journal:
             what = {
                 "into": [{**line, "jug": str(self.jugs[line["jug"]].id)} for line in what["into"]]
             }
+        own = self._id(given, jug)
         event = Event(
-            id=self._id(given, jug),
+            id=own,
+            given="" if given == str(own) else given,
+            insisted=data.get("insisted") is True,
             jug=jug,
             number=number,
             at=datetime.fromisoformat(data["at"]),

@@ -2,13 +2,10 @@
 
 from uuid import UUID
 
-from core.batch.judge import shown_by
 from core.errors import JobError
-from core.ferment.reading import Judgement, judge_later, judge_pitching, judge_start
-from core.must.mixing import dry_sugar_g
-from core.must.whole_fruit import start_reading
 from server.accounts.models import Account
-from server.config.problems import ConflictError, QuestionedError
+from server.config.problems import ConflictError
+from server.jugs.actions.question import question
 from server.jugs.actions.write_down import (
     Step,
     bring_back,
@@ -17,7 +14,6 @@ from server.jugs.actions.write_down import (
     strike_all,
     write,
 )
-from server.jugs.journal import key_of
 from server.jugs.schemas import ReadingIn
 from server.jugs.state import JugState
 
@@ -45,34 +41,12 @@ def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
     note, at = check_note(payload.note), happened_at(payload.at)
     if state.readings and at < state.readings[0].at:
         raise JobError("This is before the first reading: when was it taken?", "at")
-    shown = shown_by(state.folded((), until=at).jugs[key_of(state.jug)])
-    judgement = (
-        judge_later(payload.sg, payload.temperature_c, shown.sg, shown.dry_sg)
-        if shown
-        else _judged_first(state, payload)
-    )
-    warm = judge_pitching(payload.temperature_c) if not shown else None
-    if not payload.insist and (warm or not judgement.fits):
-        causes = (*((warm,) if warm else ()), *judgement.causes)
-        text = warm.text if warm and judgement.fits else judgement.text
-        raise QuestionedError("sg" if not judgement.fits else "temperature_c", text, causes)
+    insisted = question(state, payload.sg, payload.temperature_c, at, payload.insist)
     what = {"sg": payload.sg, "temperature_c": payload.temperature_c}
-    steps = [Step("read", what, at, note, insisted=not judgement.fits)]
+    steps = [Step("read", what, at, note, insisted=insisted)]
     if not state.pitched:
         steps.append(Step("pitched", {}, at))
     write(state, by, steps)
-
-
-def _judged_first(state: JugState, payload: ReadingIn) -> Judgement:
-    """Held against what the plan makes of the must."""
-    expected = state.evaluation
-    return judge_start(
-        payload.sg,
-        payload.temperature_c,
-        start_reading(expected.pours, expected.must),
-        expected.must.mix,
-        dry_sugar_g(expected.pours),
-    )
 
 
 def strike(state: JugState, by: Account, reading_id: UUID) -> None:

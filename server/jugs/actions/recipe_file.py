@@ -9,7 +9,7 @@ from core.files.recipe_file import FORMAT, VERSION, read_recipe
 from server.accounts.models import Account
 from server.jugs.actions.begin import begin_with
 from server.jugs.models import Jug
-from server.jugs.schemas import PlanIn
+from server.jugs.schemas import PlanIn, PourIn
 from server.jugs.state import JugState
 
 # What of a plan is this app's own and means nothing in another kitchen.
@@ -19,19 +19,19 @@ _USUAL_VESSEL = {"volume_ml": 5000.0, "key": "demijohn_5"}
 
 def written(state: JugState) -> dict[str, Any]:
     """The plan as it was kept, in the open format."""
-    plan = PlanIn.model_validate(state.plan).model_dump(exclude_none=True)
-    pours = [*plan["pours"], *_late(plan)]
-    for pour in pours:
-        for key in _OURS_OF_POUR:
-            pour.pop(key, None)
+    kept = PlanIn.model_validate(state.plan)
+    plan = kept.model_dump(exclude_none=True)
+    plan["pours"] = [pour_written(pour) for pour in kept.pours]
+    if kept.glass and kept.glass.late:
+        plan["glass"]["late"] = pour_written(kept.glass.late)
     plan.get("vessel", {}).pop("own_id", None)
     head = {"format": FORMAT, "version": VERSION, "currency": state.jug.account.currency}
     return {**head, **plan, "name": state.jug.name}
 
 
-def _late(plan: dict[str, Any]) -> list[dict[str, Any]]:
-    late = plan.get("glass", {}).get("late")
-    return [late] if late else []
+def pour_written(pour: PourIn) -> dict[str, Any]:
+    """A pour in the open format, without what means nothing in another kitchen."""
+    return pour.model_dump(exclude_none=True, exclude=set(_OURS_OF_POUR))
 
 
 def read(account: Account, data: dict[str, Any]) -> Jug:

@@ -1,7 +1,7 @@
 """Write down what happened to a jug, and take it back: the only hands on the journal."""
 
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid4
@@ -9,11 +9,12 @@ from uuid import UUID, uuid4
 from django.utils import timezone
 
 from core.batch.events import Event as CoreEvent
-from core.batch.events import Struck
+from core.batch.events import Read, Struck
 from core.errors import JobError
 from core.files.journal import read_event
 from server.accounts.models import Account
 from server.config.problems import ConflictError
+from server.jugs.actions.question import question
 from server.jugs.journal import key_of, run_together
 from server.jugs.models import Event, Jug, TransferLine
 from server.jugs.rows import outdated
@@ -101,7 +102,8 @@ def write(state: JugState, by: Account, steps: list[Step]) -> list[Event]:
 def write_event(state: JugState, by: Account, payload: EventIn) -> None:
     """One event as somebody sent it; sent twice, it is written once.
 
-    Raises JobError for what cannot have been, ConflictError for an id that is another's.
+    Raises JobError for what cannot have been, ConflictError for an id that is another's, and
+    QuestionedError for a reading the jug can hardly give.
     """
     if payload.kind in _OTHERWISE:
         raise JobError("Bottles and strikes are written down in their own way.", "kind")
@@ -120,10 +122,19 @@ def write_event(state: JugState, by: Account, payload: EventIn) -> None:
         return
     _check_own(state, step, poured_into(payload))
     if payload.instead_of is None:
-        write(state, by, [step])
+        write(state, by, [_questioned(state, step, payload.insist)])
         return
     struck = _turn(state, by, _of(state, payload.instead_of))
-    write(JugState(state.jug, state.version, state.plan, [*state.events, struck]), by, [step])
+    without = JugState(state.jug, state.version, state.plan, [*state.events, struck])
+    write(without, by, [_questioned(without, step, payload.insist)])
+
+
+def _questioned(state: JugState, step: Step, insist: bool) -> Step:
+    """A gravity is asked about as one that is read off the stem is."""
+    read = step.read(state.jug).what
+    if not isinstance(read, Read) or read.scale != "sg" or read.instrument.kind != "hydrometer":
+        return step
+    return replace(step, insisted=question(state, read.figure, read.temperature_c, step.at, insist))
 
 
 def poured_into(payload: EventIn) -> list[int]:

@@ -767,6 +767,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Learned
+         * @description Take what the readings say of the pours into the record.
+         */
+        post: operations["server_jugs_api_post_learned"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/readings": {
         parameters: {
             query?: never;
@@ -876,6 +896,46 @@ export interface paths {
          * @description Undo taking a bottling back.
          */
         post: operations["server_jugs_api_restore_bottling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchen/export.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Kitchen
+         * @description Everything of the account in one zip.
+         */
+        get: operations["server_kitchen_api_export_kitchen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchen/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Kitchen
+         * @description Bring a kitchen's zip in: all of it, or none.
+         */
+        post: operations["server_kitchen_api_import_kitchen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2042,6 +2102,8 @@ export interface components {
             now: components["schemas"]["NowOut"] | null;
             /** Told */
             told: string[];
+            /** Learned */
+            learned: string[];
             progress: components["schemas"]["ProgressOut"] | null;
             bottling: components["schemas"]["BottlingOut"] | null;
         };
@@ -2466,7 +2528,8 @@ export interface components {
         /**
          * EventIn
          * @description Something that happened, in the jug file's words; `id` is the sender's, so that twice is
-         *     once. `instead_of` is an event that this one puts right: it is struck.
+         *     once. `instead_of` is an event that this one puts right: it is struck. An odd reading is
+         *     written all the same with `insist`.
          */
         EventIn: {
             /** Kind */
@@ -2486,6 +2549,11 @@ export interface components {
             note: string;
             /** Instead Of */
             instead_of?: string | null;
+            /**
+             * Insist
+             * @default false
+             */
+            insist: boolean;
         };
         /**
          * ReadingIn
@@ -2554,6 +2622,20 @@ export interface components {
              * @default
              */
             against_advice: string;
+        };
+        /**
+         * UnpackedOut
+         * @description How much came in; `known` products stood on the shelf already.
+         */
+        UnpackedOut: {
+            /** Products */
+            products: number;
+            /** Known */
+            known: number;
+            /** Vessels */
+            vessels: number;
+            /** Jugs */
+            jugs: number;
         };
         /**
          * AmountOut
@@ -5813,6 +5895,73 @@ export interface operations {
             };
         };
     };
+    server_jugs_api_post_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JugOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_jugs_api_post_reading: {
         parameters: {
             query?: never;
@@ -6269,6 +6418,99 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_kitchen_api_export_kitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_kitchen_api_import_kitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnpackedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,4 +1,4 @@
-import { Box, Flex, Grid, HStack, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
 import { answer, api, mistyped, type Schemas } from "../api/client";
@@ -10,6 +10,7 @@ import { useSay } from "../frame/notices";
 import { ActButton, QuietButton } from "../frame/states";
 import { useKept } from "../frame/useKept";
 import { readNumber } from "../number";
+import { Questioned } from "./Questioned";
 
 const DAY_MS = 86_400_000;
 const MOST_DAYS_AGO = 30;
@@ -143,38 +144,18 @@ export function ReadingForm({
               onChange={(event) => setNote(event.target.value)}
             />
             {questioned ? (
-              <Stack
-                role="alert"
-                bg="amberWash"
-                borderWidth="1.5px"
-                borderColor="amber"
-                rounded="lg"
-                p="3"
-                gap="2"
+              <Questioned
+                problem={questioned}
+                onTake={(likely) => {
+                  setTyped(likely);
+                  setProblem(null);
+                  field.current?.focus();
+                }}
               >
-                <Text fontWeight="600">{questioned.message}</Text>
-                {(questioned.problem.causes ?? []).map((cause) => (
-                  <HStack key={cause.code} align="center" gap="3" wrap="wrap">
-                    <Text flex="1" minW="12rem">
-                      {cause.text}
-                    </Text>
-                    {cause.likely_sg != null && (
-                      <Slipped
-                        sure={cause.sure}
-                        likely={cause.likely_sg}
-                        onTake={(likely) => {
-                          setTyped(likely);
-                          setProblem(null);
-                          field.current?.focus();
-                        }}
-                      />
-                    )}
-                  </HStack>
-                ))}
                 <QuietButton alignSelf="flex-start" busy={busy} onClick={() => write(typed, true)}>
                   It did read {typed}: save it
                 </QuietButton>
-              </Stack>
+              </Questioned>
             ) : (
               <ActButton type="submit" busy={busy} alignSelf="flex-start">
                 {action}
@@ -190,18 +171,4 @@ export function ReadingForm({
       </Stack>
     </form>
   );
-}
-
-/** Offers the reading that was probably meant; as the first press only where nothing else fits. */
-function Slipped({
-  sure,
-  likely,
-  onTake,
-}: {
-  sure: boolean;
-  likely: number;
-  onTake: (likely: string) => void;
-}) {
-  const Press = sure ? ActButton : QuietButton;
-  return <Press onClick={() => onTake(gravity(likely))}>Make it {gravity(likely)}</Press>;
 }

@@ -11,6 +11,7 @@ import { Tick } from "../../frame/Tick";
 import { useKept } from "../../frame/useKept";
 import { useJugContext } from "../JugPage";
 import { everything } from "../plan/AddPour";
+import { Questioned } from "../Questioned";
 import {
   blank,
   CARES,
@@ -55,6 +56,10 @@ export function EventForm({
 
   function submit(event: FormEvent) {
     event.preventDefault();
+    write(false);
+  }
+
+  function write(insist: boolean) {
     const made = toWhat(typed, pour, reference.doses);
     if ("wrong" in made) {
       setProblem(mistyped(made.wrong));
@@ -67,6 +72,7 @@ export function EventForm({
       note: typed.note,
       at: moment(),
       instead_of: before?.id ?? null,
+      insist,
     };
     act(async () => {
       const after = await answer(
@@ -80,8 +86,10 @@ export function EventForm({
     });
   }
 
-  const at = (place: string) => problem?.at(place);
-  const elsewhere = problem && !PLACES.some((place) => problem.at(place)) ? problem : null;
+  const asked = problem?.problem.insist_allowed ? problem : null;
+  const at = (place: string) => (asked ? undefined : problem?.at(place));
+  const elsewhere =
+    problem && !asked && !PLACES.some((place) => problem.at(place)) ? problem : null;
   return (
     <form onSubmit={submit} aria-label={before ? "Put it right" : "Write down what happened"}>
       <Stack gap="3">
@@ -129,10 +137,19 @@ export function EventForm({
             <Mark tone="bad">{elsewhere.message}</Mark>
           </div>
         )}
+        {asked && (
+          <Questioned problem={asked} onTake={(likely) => set({ sg: likely })}>
+            <QuietButton alignSelf="flex-start" busy={busy} onClick={() => write(true)}>
+              It did read {typed.sg}: save it
+            </QuietButton>
+          </Questioned>
+        )}
         <HStack wrap="wrap">
-          <ActButton type="submit" busy={busy}>
-            {before ? "Put it right" : "Write it down"}
-          </ActButton>
+          {!asked && (
+            <ActButton type="submit" busy={busy}>
+              {before ? "Put it right" : "Write it down"}
+            </ActButton>
+          )}
           {before && <QuietButton onClick={onDone}>Leave it</QuietButton>}
         </HStack>
       </Stack>

@@ -1,10 +1,13 @@
-import { Box, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
-import type { Schemas } from "../../api/client";
+import { answer, api, type Schemas } from "../../api/client";
 import { Curve } from "../../drawing/Curve";
 import { dayAndTime, gravity, money, percent, percentRange, points, volume } from "../../format";
+import { useAct } from "../../frame/act";
 import { useKeys } from "../../frame/keys";
-import { Empty, GoButton, Mark, Panel } from "../../frame/states";
+import { useSay } from "../../frame/notices";
+import { Empty, GoButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
 import { mainColour, mixedLayer } from "../jugLayers";
@@ -90,6 +93,7 @@ export default function FermentPage() {
               {text}
             </Mark>
           ))}
+          {jug.learned.length > 0 && <LearnedNote learned={jug.learned} />}
           {now && <NowLine now={now} />}
           <Curve
             points={jug.readings.map((reading) => ({
@@ -127,6 +131,35 @@ export default function FermentPage() {
         </Panel>
       </Stack>
     </Grid>
+  );
+}
+
+/** What the readings say together of what went in, and a press that takes it over. */
+function LearnedNote({ learned }: { learned: string[] }) {
+  const { jug } = useJugContext();
+  const queries = useQueryClient();
+  const say = useSay();
+  const { act, busy } = useAct();
+  const take = () =>
+    act(async () => {
+      const params = { path: { jug_id: jug.id } };
+      const after = await answer(api.POST("/api/jugs/{jug_id}/learned", { params }));
+      queries.setQueryData(["jug", jug.id], after);
+      queries.invalidateQueries({ queryKey: ["jugs"] });
+      say("Taken over. It stands in the journal, and can be struck there.");
+    });
+  return (
+    <Box borderWidth="1.5px" borderColor="line" rounded="lg" p="3" my="2">
+      <Text fontWeight="600">What the readings say together, weighed against what is usual:</Text>
+      <chakra.ul listStyleType="disc" pl="5" pb="2">
+        {learned.map((text) => (
+          <li key={text}>{text}</li>
+        ))}
+      </chakra.ul>
+      <QuietButton borderColor="rim" busy={busy} onClick={take}>
+        Take this as what was poured
+      </QuietButton>
+    </Box>
   );
 }
 

@@ -1,0 +1,132 @@
+"""A whole kitchen out, and in again somewhere else."""
+
+import io
+import json
+import zipfile
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.utils import timezone
+from jsonschema import Draft202012Validator
+
+from launch.places import ROOT
+from server.demo.load import load
+from server.kitchen.actions.pack_up import pack_up
+
+SCHEMA = json.loads((ROOT / "docs" / "formats" / "kitchen.schema.json").read_text())
+
+
+@pytest.fixture
+def demo(db):
+    account = load(timezone.now())
+    account.vessels.create(name="Crock", shape="bucket", brim_ml=12_000, volume_ml=11_000)
+    oldest, second = account.jugs.order_by("number")[:2]
+    oldest.removed_at = timezone.now()
+    oldest.save()
+    second.begun_from, second.is_arm = oldest, False
+    second.save()
+    return account
+
+
+def bring(call, raw):
+    answer = call.client.post("/api/kitchen/import", {"file": SimpleUploadedFile("k.zip", raw)})
+    return answer.status_code, answer.json()
+
+
+def changed(raw, name, change):
+    """The zip with one of its documents changed; None takes it out."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(raw)) as before, zipfile.ZipFile(out, "w") as after:
+        for entry in before.infolist():
+            data = before.read(entry)
+            if entry.filename != name:
+                after.writestr(entry, data)
+            elif change is not None:
+                after.writestr(entry, json.dumps(change(json.loads(data))))
+    return out.getvalue()
+
+
+def test_a_kitchen_comes_out_again_byte_for_byte(demo, other_account, other_call):
+    raw = pack_up(demo)
+    status, done = bring(other_call, raw)
+    assert status == 200, done
+    assert done == {
+        "products": demo.products.filter(removed_at=None).count(),
+        "known": 0,
+        "vessels": 1,
+        "jugs": demo.jugs.count(),
+    }
+    again = other_call.client.get("/api/kitchen/export.zip").content
+    names = [zipfile.ZipFile(io.BytesIO(each)).namelist() for each in (raw, again)]
+    assert names[0] == names[1]
+    for name in names[0]:
+        before, after = (zipfile.ZipFile(io.BytesIO(each)).read(name) for each in (raw, again))
+        assert after == before, name
+    assert again == raw
+    other = other_account
+    assert other.jugs.get(number=1).removed_at is not None
+    assert other.jugs.get(number=2).begun_from == other.jugs.get(number=1)
+
+
+def test_beside_what_is_there_nothing_is_doubled_or_renumbered(demo, other_account, other_call):
+    raw = pack_up(demo)
+    assert bring(other_call, raw)[0] == 200
+    status, done = bring(other_call, raw)
+    assert status == 200
+    assert (done["products"], done["vessels"]) == (0, 0)
+    other = other_account
+    numbers = list(other.jugs.order_by("number").values_list("number", flat=True))
+    assert numbers == list(range(1, 2 * demo.jugs.count() + 1))
+
+
+def test_the_schema_says_what_is_in_it(demo):
+    with zipfile.ZipFile(io.BytesIO(pack_up(demo))) as archive:
+        kitchen = json.loads(archive.read("kitchen.json"))
+    Draft202012Validator(SCHEMA).validate(kitchen)
+    with pytest.raises(Exception, match="version"):
+        Draft202012Validator(SCHEMA).validate({**kitchen, "version": 2})
+
+
+def wrong_plan(file):
+    file = file["jugs"][0] if "jugs" in file else file
+    return {**file, "plan": {**file["plan"], "pours": [{"name": "x", "kind": "stone"}]}}
+
+
+@pytest.mark.parametrize(
+    ("name", "change", "at"),
+    [
+        ("kitchen.json", None, "kitchen.json"),
+        ("kitchen.json", lambda data: {**data, "version": 2}, "kitchen.json"),
+        ("kitchen.json", lambda data: {**data, "vessels": [{"name": "x"}]}, "vessels[0]"),
+        ("kitchen.json", lambda data: {**data, "files": {}}, "files"),
+        ("shelf.json", lambda data: {"products": [{"product_name": "x"}]}, "shelf.json"),
+        ("jugs/0001.json", None, "jugs/0001.json"),
+        ("jugs/0001.json", wrong_plan, "jugs/0001.json: plan.pours[0]"),
+    ],
+)
+def test_what_is_wrong_is_told_by_its_place_and_nothing_comes_in(
+    demo, other_account, other_call, name, change, at
+):
+    status, problem = bring(other_call, changed(pack_up(demo), name, change))
+    assert status == 422
+    assert at in problem["errors"][0]["at"]
+    other = other_account
+    assert not other.jugs.exists()
+    assert not other.products.exists()
+    assert not other.vessels.exists()
+
+
+def test_a_bomb_and_a_letter_are_no_kitchens(other_call):
+    bomb = io.BytesIO()
+    with zipfile.ZipFile(bomb, "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr("kitchen.json", b"0" * 201_000_000)
+    for raw, words in ((bomb.getvalue(), "more than any kitchen"), (b"Dear Ida", "no kitchen")):
+        status, problem = bring(other_call, raw)
+        assert status == 422
+        assert words in problem["errors"][0]["text"]
+
+
+def test_only_ones_own_kitchen_goes_out(demo, call, client):
+    with zipfile.ZipFile(io.BytesIO(call.client.get("/api/kitchen/export.zip").content)) as mine:
+        assert json.loads(mine.read("shelf.json")) == {"products": []}
+    assert client.get("/api/kitchen/export.zip").status_code == 401
