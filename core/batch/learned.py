@@ -68,9 +68,10 @@ def _as_rich(jug: Jug, pour: Pour, said: list[str]) -> Pour:
     if not _is_news(more / spread, share):
         return pour
     sg = round(sg_from_brix(100 * (solids + more)), 4)
+    side = "richer" if share > 0 else "poorer"
     said.append(
-        f"{pour.name} was about {abs(share):.0%} {'richer' if share > 0 else 'poorer'} than its"
-        f" label says: by itself it would read {sg:.3f}."
+        f"{pour.name} was about {100 * abs(share):.0f} % {side} than its label says: by itself"
+        f" it would read {sg:.3f}."
     )
     return replace(pour, measured_sg=sg)
 

@@ -208,6 +208,12 @@ def mixed_temperature_c(parts: list[tuple[float, float, float]]) -> float:
 
     Heat capacity 4.19 - 0.025 Brix kJ/(kg K); heat lost to the vessel is left out. Raises
     JobError when nothing is poured.
+
+    Reference: Conservation of heat.
+    Example: a litre of water at 80 °C and one at 20.
+
+    >>> f"{mixed_temperature_c([(1000, 80, 0), (1000, 20, 0)]):.0f}"
+    '50'
     """
     heats = [(mass * (4.19 - 0.025 * brix), celsius) for mass, celsius, brix in parts]
     total = sum(heat for heat, _ in heats)

@@ -14,6 +14,12 @@ def pasteurisation_units(core_c: float, minutes: float) -> float:
 
     minutes x 1.393^(T - 60); below 50 °C none. 10 minutes at 65 °C are 52. Raises JobError for
     what is no water bath.
+
+    Reference: Del Vecchio, Dayharsh and Baselt, ASBC Proc. (1951) 45 (memory).
+    Example: 10 × 1.393⁵.
+
+    >>> f"{pasteurisation_units(65, 10):.1f}"
+    '52.5'
     """
     if not 0 <= core_c <= _BOILS_C:
         raise JobError("The middle of the bottle has 0 to 100 °C.", "core_c")

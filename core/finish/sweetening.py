@@ -54,6 +54,12 @@ def mixed(parts: Sequence[Part]) -> Part:
 
     8 L at 7.1 % plus 1.35 L of juice is 6.1 %. Volumes are added; they shrink by less than
     0.3 %. Raises JobError for nothing, or a part that cannot be.
+
+    Reference: Conservation of mass.
+    Example: 7.1 × 8 / 9.35.
+
+    >>> f"{mixed([Part(8000, 7.1, 0), Part(1350, 0, 100)]).abv:.1f}"
+    '6.1'
     """
     volume = sum(part.volume_ml for part in parts)
     if volume <= 0 or any(part.volume_ml < 0 for part in parts):

@@ -24,7 +24,14 @@ _TITRATED = {"phosphoric": 2, "carbonic": 1}
 
 
 def equivalent_mass(acid: str) -> float:
-    """Grams of an acid per mol of base that titrates it. Raises JobError for an unknown one."""
+    """Grams of an acid per mol of base that titrates it. Raises JobError for an unknown one.
+
+    Reference: Molar masses (IUPAC).
+    Example: tartaric acid, 150.09 g/mol, gives two protons.
+
+    >>> f"{equivalent_mass('tartaric'):.1f}"
+    '75.0'
+    """
     row = tables.ACIDS.get(acid)
     if row is None:
         raise JobError(
@@ -34,7 +41,14 @@ def equivalent_mass(acid: str) -> float:
 
 
 def ta_as(ta_g_per_l: float, said_as: str, wanted_as: str) -> float:
-    """The same titratable acidity, g/L, named by another acid."""
+    """The same titratable acidity, g/L, named by another acid.
+
+    Reference: Molar masses (IUPAC).
+    Example: 10 g/L of tartaric are 10 × 64.04 / 75.04 of citric.
+
+    >>> f"{ta_as(10, 'tartaric', 'citric'):.2f}"
+    '8.53'
+    """
     return ta_g_per_l * equivalent_mass(wanted_as) / equivalent_mass(said_as)
 
 
@@ -47,7 +61,14 @@ class AcidChange:
 
 
 def acid_to_add(volume_ml: float, rise_g_per_l: float, acid: str, said_as: str) -> AcidChange:
-    """Acid that raises titratable acidity by `rise_g_per_l` (named `said_as`): more sour."""
+    """Acid that raises titratable acidity by `rise_g_per_l` (named `said_as`): more sour.
+
+    Reference: Molar masses (IUPAC).
+    Example: 1 g/L in 4.5 L.
+
+    >>> f"{acid_to_add(4500, 1, 'tartaric', 'tartaric').mass_g:.1f}"
+    '4.5'
+    """
     _check(volume_ml, rise_g_per_l)
     grams = ta_as(rise_g_per_l, said_as, acid) * volume_ml / 1000
     return AcidChange(grams, grams / 2)
@@ -70,6 +91,12 @@ def bicarbonate_to_add(
     Each mol takes up one of acid and leaves as gas, so it foams. Grape must drops potassium
     bitartrate as well and may fall nearly twice as far: add half, then measure. Raises
     JobError for another salt.
+
+    Reference: Molar masses (IUPAC).
+    Example: 100.12 / 75.04 g for each gram of tartaric.
+
+    >>> f"{bicarbonate_to_add(1000, 1, 'tartaric').mass_g:.2f}"
+    '1.33'
     """
     _check(volume_ml, fall_g_per_l)
     if salt not in BICARBONATES:
