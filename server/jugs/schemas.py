@@ -254,6 +254,7 @@ class ReadingIn(BaseModel):
     sg: float
     plan_version: int | None = None
     temperature_c: float = 20.0
+    drunk_ml: float = 0.0
     note: str = ""
     at: datetime | None = None
     insist: bool = False

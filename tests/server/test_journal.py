@@ -377,3 +377,15 @@ def test_what_readings_say_together_is_taken_over_and_struck_again(call, planned
     for event in poured:
         taken = call.ok("POST", path(jug, "events", event["id"], "strike"))
     assert taken["learned"] == jug["learned"]
+
+
+def test_a_sample_drunk_leaves_the_jug_with_its_reading(call, planned):
+    whole = call.ok("POST", path(planned, "readings"), {"sg": 1.080, "insist": True})
+    call.ok("POST", path(planned, "events", whole["journal"][-1]["id"], "strike"))
+    body = {"sg": 1.080, "insist": True, "drunk_ml": 120}
+    jug = call.ok("POST", path(planned, "readings"), body)
+    gone = whole["now"]["volume_ml"]["value"] - jug["now"]["volume_ml"]["value"]
+    assert gone == pytest.approx(120, abs=0.5)
+    assert (
+        call("POST", path(planned, "readings"), {**body, "sg": 1.060, "drunk_ml": 99_000})[0] == 422
+    )

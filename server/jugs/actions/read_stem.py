@@ -1,5 +1,6 @@
 """Write down a reading, and strike one out."""
 
+from typing import Any
 from uuid import UUID
 
 from core.errors import JobError
@@ -42,7 +43,9 @@ def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
     if state.readings and at < state.readings[0].at:
         raise JobError("This is before the first reading: when was it taken?", "at")
     insisted = question(state, payload.sg, payload.temperature_c, at, payload.insist)
-    what = {"sg": payload.sg, "temperature_c": payload.temperature_c}
+    what: dict[str, Any] = {"sg": payload.sg, "temperature_c": payload.temperature_c}
+    if payload.drunk_ml:
+        what |= {"sample": "drunk", "sample_ml": payload.drunk_ml}
     steps = [Step("read", what, at, note, insisted=insisted)]
     if not state.pitched:
         steps.append(Step("pitched", {}, at))

@@ -2571,6 +2571,11 @@ export interface components {
              */
             temperature_c: number;
             /**
+             * Drunk Ml
+             * @default 0
+             */
+            drunk_ml: number;
+            /**
              * Note
              * @default
              */

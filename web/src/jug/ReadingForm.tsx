@@ -39,6 +39,7 @@ export function ReadingForm({
   const kept = `reading-${jug.id}`;
   const [typed, setTyped, forgetTyped] = useKept(`${kept}-sg`, "");
   const [temperature, setTemperature] = useState("20");
+  const [drunk, setDrunk] = useState("");
   const [note, setNote, forgetNote] = useKept(`${kept}-note`, "");
   const [daysAgo, setDaysAgo] = useState("0");
   const { act, busy, problem, setProblem } = useAct(true);
@@ -49,17 +50,21 @@ export function ReadingForm({
   function write(gravityTyped: string, insist: boolean) {
     const reads = readNumber(gravityTyped);
     const warm = readNumber(temperature, "°c", "°", "c");
-    if (reads === null || warm === null) {
+    const gone = drunk.trim() === "" ? 0 : readNumber(drunk, "ml");
+    if (reads === null || warm === null || gone === null) {
       const wrong =
         reads === null
           ? { at: "sg", text: "Write the gravity as read, like 1.074." }
-          : { at: "temperature_c", text: "Write the sample's °C, like 20." };
+          : warm === null
+            ? { at: "temperature_c", text: "Write the sample's °C, like 20." }
+            : { at: "drunk_ml", text: "Write how many ml, like 100, or nothing." };
       setProblem(mistyped([wrong]));
       return;
     }
     const body = {
       sg: reads,
       temperature_c: warm,
+      drunk_ml: gone,
       note,
       insist,
       plan_version: jug.kept.version,
@@ -124,19 +129,29 @@ export function ReadingForm({
                 onChange={(event) => setTemperature(event.target.value)}
               />
             </Grid>
-            <ChoiceField
-              label="Read when"
-              value={daysAgo}
-              error={problem?.at("at")}
-              onChange={setDaysAgo}
-            >
-              {Array.from({ length: MOST_DAYS_AGO + 1 }, (_, days) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: the index is the day
-                <option key={days} value={days}>
-                  {when(days)}
-                </option>
-              ))}
-            </ChoiceField>
+            <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
+              <ChoiceField
+                label="Read when"
+                value={daysAgo}
+                error={problem?.at("at")}
+                onChange={setDaysAgo}
+              >
+                {Array.from({ length: MOST_DAYS_AGO + 1 }, (_, days) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: the index is the day
+                  <option key={days} value={days}>
+                    {when(days)}
+                  </option>
+                ))}
+              </ChoiceField>
+              <TextField
+                label="Sample drunk, ml"
+                inputMode="decimal"
+                placeholder="none"
+                value={drunk}
+                error={problem?.at("drunk_ml", "what.sample_ml")}
+                onChange={(event) => setDrunk(event.target.value)}
+              />
+            </Grid>
             <TextField
               label="Look, smell, anything done"
               value={note}
@@ -161,11 +176,13 @@ export function ReadingForm({
                 {action}
               </ActButton>
             )}
-            {problem && !questioned && !problem.at("sg", "temperature_c", "note", "at") && (
-              <Box role="alert" color="bad">
-                {problem.message}
-              </Box>
-            )}
+            {problem &&
+              !questioned &&
+              !problem.at("sg", "temperature_c", "drunk_ml", "what.sample_ml", "note", "at") && (
+                <Box role="alert" color="bad">
+                  {problem.message}
+                </Box>
+              )}
           </Stack>
         </Flex>
       </Stack>
