@@ -4,7 +4,7 @@ import argparse
 import os
 import sys
 
-from launch import check, provision, serve
+from launch import check, provision, serve, words
 from launch.places import PYTHON, ROOT, CannotError
 
 _HELP = """\
@@ -18,6 +18,7 @@ _HELP = """\
 ./amber jug FILE         answer a jug file (docs/formats/jug-file.md)
         --at TIME        as of 2026-11-30T18:00:00Z, say; else as of its last event
 ./amber label FILE       what a label's text says, or an array of texts
+./amber words            every text a brewer can meet, each with its place
 ./amber bench            time the core, the endpoints and the drawing
 ./amber help             this page
 
@@ -33,7 +34,7 @@ def main(arguments: list[str]) -> int:
     start.add_argument("--port", type=int, default=serve.DEFAULT_PORT)
     start.add_argument("--no-demo", dest="demo", action="store_false")
     start.add_argument("--photos", action="store_true")
-    for name in ("stop", "bench", "help"):
+    for name in ("stop", "bench", "words", "help"):
         commands.add_parser(name, add_help=False)
     for name in ("evaluate", "jug", "label"):
         ask = commands.add_parser(name, add_help=False)
@@ -51,6 +52,8 @@ def main(arguments: list[str]) -> int:
                 return serve.stop()
             case "test":
                 return check.test(asked.pytest)
+            case "words":
+                return words.words()
             case "bench":
                 return check.bench()
             case "evaluate" | "jug" | "label":

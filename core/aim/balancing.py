@@ -47,14 +47,14 @@ def balancing(
             raise JobError(f"Aim for 0 to {most:g} g/L.", at)
         places = [i for i, p in enumerate(pours) if p.kind == kind and p.name in giving]
         if len(places) != 1:
-            raise JobError(f"Let one pour of {kind} give, to reach it.", at)
+            raise JobError(f"Let one {kind} adjust, to reach it.", at)
         rules[places[0]] = rule(wanted)
     if sum(shares.values()) >= 1:
         raise JobError("The shares together must leave room for the rest: below 100 %.", "aim")
     for name, share in shares.items():
         places = [i for i, p in enumerate(pours) if p.name == name]
         if len(places) != 1:
-            raise JobError(f"No one pour is called “{name}”.", "aim.shares")
+            raise JobError(f"No one ingredient is called “{name}”.", "aim.shares")
         if not 0 < share < 1:
             raise JobError("A share lies between 0 and 1: half is 0.5.", "aim.shares")
         rules[places[0]] = _share_rule(share, filled)

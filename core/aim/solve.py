@@ -97,7 +97,7 @@ def solve(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None) -
         )
         if all(abs(a.amount - b.amount) < 1e-6 for a, b in zip(before, solved, strict=True)):
             return solved
-    raise JobError("These aims pull against each other: let one of them go.", "aim")
+    raise JobError("These targets pull against each other: remove one of them.", "aim")
 
 
 def _solve_strength(
@@ -151,9 +151,9 @@ def _placed_mix(pour: Pour, index: int) -> Mix:
 def _unknowns(pours: Sequence[Pour], aim: Aim) -> list[tuple[int, ...]]:
     """Places in `pours` of each unknown: one, or two for a blend."""
     if not pours:
-        raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
+        raise JobError("Nothing has been added yet: add at least one ingredient.", "pours")
     if (aim.abv is None) == (aim.og is None):
-        raise JobError("Aim for a strength (abv) or a start gravity (og), one of them.", "aim")
+        raise JobError("Set a strength (abv) or a start gravity (og), one of them.", "aim")
     if aim.abv is not None and not 0 < aim.abv <= MOST_ABV:
         raise JobError(
             f"{aim.abv:g} % is not a strength yeast reaches: aim between 0.5 and 20 %.", "aim.abv"
@@ -173,24 +173,24 @@ def _unknowns(pours: Sequence[Pour], aim: Aim) -> list[tuple[int, ...]]:
     flat = aim.names()
     if len(aim.solve) != aims or len(set(flat)) != len(flat):
         raise JobError(
-            "An aim with a fill needs two pours to solve for."
+            "Strength and fill need two ingredients set to “Adjusts”."
             if aims == 2
-            else "An aim without a fill needs one pour to solve for.",
+            else "A strength needs one ingredient set to “Adjusts”.",
             "aim.solve",
         )
     known = [pour.name for pour in pours]
     for name in flat:
         if known.count(name) != 1:
             raise JobError(
-                f"No pour is called “{name}”."
+                f"No ingredient is called “{name}”."
                 if name not in known
-                else f"Two pours are called “{name}”: give them names of their own.",
+                else f"Two ingredients are called “{name}”: give them names of their own.",
                 "aim.solve",
             )
     places = [tuple(known.index(name) for name in names) for names in named]
     for blend in places:
         if len(blend) == 2 and pours[blend[0]].by_mass != pours[blend[1]].by_mass:
-            raise JobError("Measure both parts of a blend in ml, or both in g.", "aim.solve")
+            raise JobError("Measure both ingredients of a blend in ml, or both in g.", "aim.solve")
     return places
 
 
@@ -292,7 +292,7 @@ def _solve_two(fixed: Mix, per_unit: Sequence[Mix], aim: Aim, fill_ml: float) ->
     if off(low) * off(high) > 0:
         raise JobError(
             f"{aim.wanted()} cannot be reached with {one} and {other}: let a sugar or a juice"
-            " give.",
+            " adjust.",
             "aim",
         )
     return amounts(float(brentq(off, low, high, xtol=1e-12, rtol=1e-12)))

@@ -170,7 +170,7 @@ def judge_start(
     side = "below" if sg < low else "above"
     return Judgement(
         False,
-        f"{sg:.3f} is {side} what these pours can give ({_band(expected)}).",
+        f"{sg:.3f} is {side} what these ingredients can give ({_band(expected)}).",
         _ranked([*_slips(typed, temperature_c, low, high), *why]),
     )
 

@@ -124,10 +124,11 @@ def potential_scale(og: float, sg: float) -> float:
     the same pace; printed scales differ from one another by up to 0.3. Common practice.
     """
 
-    return _mark(og) - _mark(sg)
+    return potential_mark(og) - potential_mark(sg)
 
 
-def _mark(gravity: float) -> float:
+def potential_mark(gravity: float) -> float:
+    """The mark on the potential-alcohol scale beside a gravity, % vol (see `potential_scale`)."""
     if gravity < 1.001:
         return (gravity - 1) * 1000 * _lowest_mark()
     return abv_by_mass_balance(gravity, 1.0)
@@ -140,7 +141,7 @@ def sg_from_mark(abv: float) -> float:
     """
     if not -8 <= abv <= 30:
         raise JobError("The potential-alcohol scale runs from below 0 to 30 %.", "potential_abv")
-    return float(brentq(lambda sg: _mark(sg) - abv, 0.93, 1.30, xtol=1e-9))
+    return float(brentq(lambda sg: potential_mark(sg) - abv, 0.93, 1.30, xtol=1e-9))
 
 
 @cache

@@ -218,7 +218,7 @@ def mixed_temperature_c(parts: list[tuple[float, float, float]]) -> float:
     heats = [(mass * (4.19 - 0.025 * brix), celsius) for mass, celsius, brix in parts]
     total = sum(heat for heat, _ in heats)
     if total <= 0:
-        raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
+        raise JobError("Nothing has been added yet: add at least one ingredient.", "pours")
     return sum(heat * celsius for heat, celsius in heats) / total
 
 

@@ -51,7 +51,7 @@ def read_recipe(data: object) -> Recipe:
         raise JobError(f"This reads version {VERSION} of the recipe file.", "version")
     pours = fields.get("pours")
     if not isinstance(pours, list) or not pours:
-        raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
+        raise JobError("Nothing has been added yet: add at least one ingredient.", "pours")
     if len(pours) > MOST_LISTED:
         raise JobError(f"At most {MOST_LISTED} pours go into one jug.", "pours")
     vessel = optional(fields, "vessel")

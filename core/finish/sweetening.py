@@ -63,7 +63,7 @@ def mixed(parts: Sequence[Part]) -> Part:
     """
     volume = sum(part.volume_ml for part in parts)
     if volume <= 0 or any(part.volume_ml < 0 for part in parts):
-        raise JobError("Nothing is poured yet: pour at least one thing in.", "parts")
+        raise JobError("Nothing has been added yet: add at least one ingredient.", "parts")
     for part in parts:
         _check_sugar(part.sugar_g_per_l)
         if not 0 <= part.abv <= 25:

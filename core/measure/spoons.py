@@ -43,7 +43,8 @@ def substances() -> dict[str, str]:
     return {row["key"]: row["name"] for row in rows("spoons")}
 
 
-def _g_per_ml(substance: str) -> tuple[float, float]:
+def g_per_ml(substance: str) -> tuple[float, float]:
+    """Least and most grams in a level ml of it. Raises JobError where no spoon is known."""
     for row in rows("spoons"):
         if row["key"] == substance:
             return float(row["g_per_ml_low"]), float(row["g_per_ml_high"])
@@ -63,7 +64,7 @@ def in_spoons(mass_g: float, substance: str, system: str = "metric") -> Spoons:
         raise JobError("Spoons and cups are metric or us.", "system")
     if not 0 < mass_g <= _MOST_G:
         raise JobError("Give an amount above 0 g and at most 20 kg.", "mass_g")
-    low, high = _g_per_ml(substance)
+    low, high = g_per_ml(substance)
     quarter_ml = ML[f"{system} teaspoon"] / _QUARTERS
     total = round(mass_g / ((low + high) / 2) / quarter_ml)
     left = total
@@ -88,7 +89,7 @@ def from_spoons(count: float, measure: str, substance: str) -> tuple[float, floa
         raise JobError(f"Which measure? Say one of {', '.join(ML)}.", "measure")
     if not 0 <= count <= 1000:
         raise JobError("Count the measures, 0 or more.", "count")
-    low, high = _g_per_ml(substance)
+    low, high = g_per_ml(substance)
     return count * ML[measure] * low, count * ML[measure] * high
 
 

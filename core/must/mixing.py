@@ -122,7 +122,7 @@ class Mix:
     def brix(self) -> float:
         """Dissolved solids, g per 100 g. Raises JobError when nothing is in it."""
         if self.mass < EMPTY_G:
-            raise JobError("Every pour is empty: pour at least one thing in.", "pours")
+            raise JobError("Every amount is zero: add some of at least one ingredient.", "pours")
         return 100 * (self.sugar + self.extract) / self.mass
 
     @property
@@ -230,7 +230,7 @@ def _sign(pour: Pour) -> float:
 def make_must(pours: Sequence[Pour]) -> Must:
     """Mix the pours. Raises JobError, placed at `pours[i]…`, when one cannot be."""
     if not pours:
-        raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
+        raise JobError("Nothing has been added yet: add at least one ingredient.", "pours")
     total, doubts, pulp = mixed(pours)
     must = Must(total, tuple(doubts.values()), pulp)
     total.sg  # noqa: B018 - says at once when it cannot be a drink

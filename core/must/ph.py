@@ -139,7 +139,7 @@ def blend(parts: list[tuple[float, Solution]]) -> Solution:
     """Litres of solutions mixed. Raises JobError when there is nothing to mix."""
     litres = sum(volume for volume, _ in parts)
     if litres <= 0:
-        raise JobError("Nothing is poured yet: pour at least one thing in.", "pours")
+        raise JobError("Nothing has been added yet: add at least one ingredient.", "pours")
     acids: dict[str, float] = {}
     for volume, solution in parts:
         for key, amount in solution.acids.items():

@@ -376,7 +376,7 @@ def _label(fields: dict[str, Field]) -> tuple[Label | None, str]:
     elif prepared and makes and pack:
         rests_on += [makes, pack]
     elif prepared:
-        return None, "The figures are for the drink made up: say how it is diluted."
+        return None, "The figures are for the diluted drink: say how it is diluted."
     unsure = next((field for field in rests_on if not field.sure), None)
     if unsure:
         return None, unsure.doubt

@@ -4,7 +4,8 @@ import math
 
 from core.cost.costing import Pack
 from core.errors import JobError
-from core.measure.spoons import in_spoons
+from core.measure.spoons import g_per_ml, in_spoons
+from core.measure.units import shown
 from core.must.mixing import Pour
 
 # Spoons known for what is poured or dosed, by the key of its sugar, acid or kind.
@@ -25,8 +26,10 @@ _PART = 0.02
 _QUARTERS = {1: "a quarter", 2: "half", 3: "three quarters"}
 
 
-def measured(amount: float, by_mass: bool) -> str:
-    """ "412 g", "1.25 kg", "750 ml", "2.5 L"."""
+def measured(amount: float, by_mass: bool, system: str = "metric") -> str:
+    """ "412 g", "1.25 kg", "750 ml", "2.5 L"; in another system as core.measure.units.shown."""
+    if system != "metric":
+        return shown(amount, by_mass, system)
     small, large = ("g", "kg") if by_mass else ("ml", "L")
     if amount >= 999.5:
         return f"{amount / 1000:.2f}".rstrip("0").rstrip(".") + f" {large}"
@@ -61,6 +64,12 @@ def spooned(mass_g: float, key: str, system: str = "metric") -> str | None:
     """Grams of a sugar, an acid or a dose, by its key, in spoons and cups; None if unknown."""
     substance = _SPOONED.get(key)
     return _spoons(mass_g, substance, system) if substance else None
+
+
+def spooned_g_per_ml() -> dict[str, float]:
+    """Grams in a level ml of each sugar, acid or dose that spoons are known for, by its key: the
+    middle of what a spoon may hold."""
+    return {key: sum(g_per_ml(substance)) / 2 for key, substance in _SPOONED.items()}
 
 
 def _spoons(mass_g: float, substance: str, system: str) -> str | None:

@@ -71,7 +71,8 @@ def portions(kind: str, mass_g: float) -> tuple[PlannedDose, ...]:
     """So much of a kind in all, in equal parts at its usual times, to a hundredth of a gram; none
     of nothing. Raises JobError as PlannedDose."""
     times = USUAL_TIMES.get(kind, ("before_yeast",))
-    each = round(mass_g / len(times), 2)
+    # Of a must that no kitchen holds, no more than a dose can be.
+    each = min(round(mass_g / len(times), 2), _MOST_G)
     return tuple(PlannedDose(kind, each, when) for when in times) if each else ()
 
 

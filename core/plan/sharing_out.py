@@ -27,12 +27,12 @@ def shares(vessels_ml: Sequence[float], in_vessel_ml: float) -> tuple[float, ...
     Raises JobError for fewer than two vessels, more than six, or too little room.
     """
     if not 2 <= len(vessels_ml) <= MOST_BATCHES:
-        raise JobError(f"Split it into two arms, and at most {MOST_BATCHES}.", "arms")
+        raise JobError(f"Split it into two test batches, and at most {MOST_BATCHES}.", "arms")
     total = sum(vessels_ml)
     if total < in_vessel_ml:
         raise JobError(
-            f"The arms hold {total / 1000:.2f} L together, and there is"
-            f" {in_vessel_ml / 1000:.2f} L: take a bigger vessel, or another arm.",
+            f"The test batches hold {total / 1000:.2f} L together, and there is"
+            f" {in_vessel_ml / 1000:.2f} L: take a bigger vessel, or another batch.",
             "arms",
         )
     return tuple(each / total for each in vessels_ml)

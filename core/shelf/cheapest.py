@@ -51,7 +51,7 @@ class Offer:
 
     @property
     def usable_at_home(self) -> float:
-        """Packs at home that a plan can draw on."""
+        """Packs in stock that a plan can draw on."""
         return float(math.floor(self.at_home)) if self.whole else self.at_home
 
     @property

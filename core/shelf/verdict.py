@@ -21,12 +21,12 @@ CODES = (
 
 WORDS = {
     "ferments": "ferments",
-    "hard": "ferments unwillingly",
-    "will_not_ferment": "will not ferment",
-    "thin": "thin by itself",
-    "wants_water": "wants water first",
-    "no_sugar": "nothing ferments",
-    "supply": "a helper",
+    "hard": "may struggle",
+    "will_not_ferment": "won't ferment",
+    "thin": "thin on its own",
+    "wants_water": "dilute first",
+    "no_sugar": "no sugar",
+    "supply": "supply",
     "refused": "look again",
 }
 """Each verdict in two or three words."""

@@ -44,7 +44,7 @@ def bench_first_load(kitchen: Kitchen) -> None:
     planned = plan_jug(kitchen.account_id, _POURS_DRAGGED)
     with _chromium() as browser:
         for what, path, usable, signed_in, most_kb, most_requests in (
-            ("welcome", "/", "Open an account", False, 240, 8),
+            ("welcome", "/", "Create account", False, 240, 8),
             ("plan", f"/jugs/{planned}/plan", "Next: pitch the yeast", True, 300, 14),
         ):
             page = _fresh(browser, kitchen, signed_in)

@@ -5,11 +5,13 @@ from django.contrib.auth import login, logout
 from django.http import HttpRequest
 from ninja import Router, Schema
 
+from server.accounts.actions.change_settings import change_settings, settings_of
 from server.accounts.actions.sign_in import sign_in
 from server.accounts.actions.sign_up import sign_up
 from server.accounts.actions.throttle import throttle
-from server.accounts.auth import anyone, signed_in
+from server.accounts.auth import account_of, anyone, signed_in
 from server.accounts.models import Account
+from server.accounts.schemas import Settings
 from server.config.problems import REFUSALS
 
 router = Router()
@@ -26,6 +28,7 @@ class SessionOut(Schema):
     name: str = ""
     currency: str = "GBP"
     time_zone: str = "UTC"
+    settings: Settings = Settings()
     demo_offered: bool
 
 
@@ -51,6 +54,7 @@ def session_of(request: HttpRequest) -> SessionOut:
         name=user.first_name or user.username,
         currency=user.currency,
         time_zone=user.time_zone,
+        settings=settings_of(user),
         demo_offered=settings.AMBER_DEMO,
     )
 
@@ -77,4 +81,11 @@ def post_sign_in(request: HttpRequest, payload: SignInIn) -> SessionOut:
 @router.post("/sign-out", response={200: SessionOut, **REFUSALS}, auth=signed_in)
 def post_sign_out(request: HttpRequest) -> SessionOut:
     logout(request)
+    return session_of(request)
+
+
+@router.put("/settings", response={200: SessionOut, **REFUSALS}, auth=signed_in)
+def put_settings(request: HttpRequest, payload: Settings) -> SessionOut:
+    """How figures are shown and read from now on."""
+    change_settings(account_of(request), payload)
     return session_of(request)

@@ -22,6 +22,16 @@ class Account(AbstractUser):
     currency = models.CharField(max_length=3, default="GBP")
     name_key = models.CharField(max_length=300, blank=True, editable=False)
     is_demo = models.BooleanField(default=False)
+    # How figures are shown and read (see server.accounts.actions.change_settings): the system of
+    # measures, whose gallon and cup are meant, the stem's scale and the thermometer's.
+    shows = models.CharField(max_length=16, default="metric")
+    gallon = models.CharField(max_length=16, blank=True)
+    cup = models.CharField(max_length=16, blank=True)
+    gravity_scale = models.CharField(max_length=16, default="sg")
+    temperature = models.CharField(max_length=1, default="c")
+    # Their hydrometer: made for so many °C, and showing so much too much.
+    calibrated_c = models.FloatField(default=20.0)
+    stem_offset = models.FloatField(default=0.0)
 
     class Meta(AbstractUser.Meta):
         constraints = [
@@ -35,6 +45,11 @@ class Account(AbstractUser):
     def save(self, *args: object, **kwargs: object) -> None:
         self.name_key = name_key(self.username)
         super().save(*args, **kwargs)  # type: ignore[arg-type]
+
+    @property
+    def spoons(self) -> str:
+        """Whose spoons and cups are meant: metric or us."""
+        return self.cup or ("us" if self.shows == "us" else "metric")
 
     def today(self) -> date:
         """The date in this kitchen."""

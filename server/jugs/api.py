@@ -142,7 +142,7 @@ def get_version(request: HttpRequest, jug_id: int, version: int) -> PlanOut:
 
 @router.post("/{int:jug_id}/fork", response={200: JugOut, **_REFUSALS})
 def fork_jug(request: HttpRequest, jug_id: int, payload: ForkIn) -> JugOut:
-    """Begin a variant: another jug with the same plan."""
+    """Copy and change: another jug with the same plan."""
     return jug_out(_state(request, fork(_state(request, jug_id), payload.name).id))
 
 
@@ -220,7 +220,7 @@ def restore_link(request: HttpRequest, jug_id: int) -> LinkOut:
 @router.post("/{int:jug_id}/events", response={200: JugOut, **_REFUSALS})
 @transaction.atomic
 def post_event(request: HttpRequest, jug_id: int, payload: EventIn) -> JugOut:
-    """Write down what happened to it."""
+    """Add to the log to it."""
     state = _locked(request, jug_id, *write_down.poured_into(payload))
     write_down.write_event(state, account_of(request), payload)
     return _whole(request, jug_id)

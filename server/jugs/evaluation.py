@@ -8,6 +8,7 @@ from core.plan.caution import Caution
 from core.plan.evaluation import Evaluation, Recipe
 from core.plan.planned_dose import PlannedDose
 from core.plan.standing import standings
+from server.accounts.models import Account
 from server.jugs.schemas import (
     ClosingOut,
     CostOut,
@@ -52,7 +53,7 @@ def closing_out(closing: Closing, pressure_bar: tuple[float, ...] = ()) -> Closi
     )
 
 
-def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> EvaluationOut:
+def evaluation_out(recipe: Recipe, result: Evaluation, account: Account) -> EvaluationOut:
     """Core's evaluation of a recipe for the API."""
     bottles, glass = result.bottles, result.glass
     return EvaluationOut(
@@ -63,8 +64,8 @@ def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> Evaluat
                 volume_ml=pour.volume_ml,
                 mass_g=pour.mass_g,
                 solved=pour.name in result.solved,
-                words=measured(pour.amount, pour.by_mass),
-                things=in_kitchen_things(pour, item.pack),
+                words=measured(pour.amount, pour.by_mass, account.shows),
+                things=in_kitchen_things(pour, item.pack, account.spoons),
                 sugar_g=share.sugar_g,
                 room_ml=share.volume_ml,
             )
@@ -85,7 +86,7 @@ def evaluation_out(recipe: Recipe, result: Evaluation, currency: str) -> Evaluat
         cost=CostOut(
             used=money_text(result.cost.used) if result.cost.known else None,
             packs=money_text(result.cost.packs) if result.cost.known else None,
-            currency=currency,
+            currency=account.currency,
             unpriced=list(result.unpriced),
             bottles=bottles.count,
             bottle_ml=bottles.size_ml,

@@ -419,7 +419,7 @@ class VersionOut(BaseModel):
 
 
 class ForkIn(BaseModel):
-    """What the variant is called; empty: after the jug it begins from."""
+    """Name of the copy; empty: after the jug it begins from."""
 
     name: str = ""
 

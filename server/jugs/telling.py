@@ -36,7 +36,7 @@ def jug_out(state: JugState) -> JugOut:
         kept=PlanOut(version=state.version, plan=PlanIn.model_validate(state.plan)),
         evaluation=None
         if state.unsolved
-        else evaluation_out(state.recipe, state.evaluation, jug.account.currency),
+        else evaluation_out(state.recipe, state.evaluation, jug.account),
         problem=state.problem,
         related=[RelatedOut(id=j.id, number=j.number, name=j.name) for j in related(jug)],
         readings=[

@@ -40,7 +40,7 @@ def unpacked(raw: bytes) -> Mapping[str, bytes]:
             return {entry.filename: archive.read(entry) for entry in entries}
     except (zipfile.BadZipFile, zipfile.LargeZipFile, NotImplementedError, RuntimeError, OSError):
         raise JobError(
-            "That is no kitchen: bring in the zip that “Everything in one file” made.", "file"
+            "That is no kitchen: bring in the zip that “Export everything” made.", "file"
         ) from None
 
 

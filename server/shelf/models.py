@@ -30,7 +30,7 @@ class Product(models.Model):
     sugars_g = models.CharField(max_length=12, blank=True)
     per_ml = models.FloatField(null=True)
     per_g = models.FloatField(null=True)
-    # The figures are for the drink made up: 1 part to so many, or so much from the pack.
+    # The figures are for the diluted drink: 1 part to so many, or so much from the pack.
     made_up = models.BooleanField(default=False)
     dilution_parts = models.FloatField(null=True)
     makes_ml = models.FloatField(null=True)
@@ -99,7 +99,7 @@ class Product(models.Model):
         if self.makes_ml and self.pack_ml:
             return undiluted(label, self.pack_ml, self.makes_ml)
         raise JobError(
-            "The figures are for the drink made up: say how it is diluted, like 5 parts of water.",
+            "The figures are for the diluted drink: say how it is diluted, like 5 parts of water.",
             "dilution_parts",
         )
 

@@ -362,6 +362,36 @@ class StyleOut(NamedOut):
     late_share: float | None
 
 
+class MeasureOut(NamedOut):
+    """A measure that amounts are written in (see core.measure.units.Measure)."""
+
+    kind: str
+    factor: float
+    words: list[str]
+    own: list[str]
+    system: str
+
+
+class ShownOut(BaseModel):
+    """From so many ml or g up an amount is shown in this unit."""
+
+    system: str
+    kind: str
+    at_least: float
+    unit: str
+    factor: float
+    decimals: int
+
+
+class StemOut(NamedOut):
+    """A hydrometer's scale, with (gravity, figure) along it to read between."""
+
+    unit: str
+    words: list[str]
+    decimals: int
+    points: list[list[float]]
+
+
 class PlannedOut(BaseModel):
     """A dose as a plan holds it."""
 
@@ -391,3 +421,7 @@ class ReferenceOut(BaseModel):
     sweeteners: list[NamedOut]
     step_ml: float
     step_g: float
+    measures: list[MeasureOut]
+    shown: list[ShownOut]
+    stems: list[StemOut]
+    spooned: dict[str, float]

@@ -125,8 +125,8 @@ class Person:
         expect(self.page.get_by_role("heading", name="An empty jug")).to_be_visible()
 
     def pour(self, name):
-        self.page.get_by_label("Pour from the shelf").select_option(label=name)
-        self.page.get_by_role("button", name="Pour it").click()
+        self.page.get_by_label("Add an ingredient").select_option(label=name)
+        self.page.get_by_role("button", name="Add").click()
         expect(self.page.get_by_label(f"How much {name}")).to_be_visible()
 
     def pour_no(self, name):
@@ -147,7 +147,7 @@ class Person:
         page.get_by_role("button", name="Next: pitch the yeast").click()
         page.get_by_label("Gravity", exact=True).fill(sg)
         page.get_by_role("button", name="Save reading and pitch").click()
-        expect(page.get_by_role("heading", name="Readings")).to_be_visible()
+        expect(page.get_by_role("heading", name="Log", exact=True)).to_be_visible()
 
 
 @pytest.fixture

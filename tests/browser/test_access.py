@@ -28,13 +28,13 @@ def violations(page):
 def demo(page, live_server, settings):
     settings.AMBER_DEMO = True
     page.goto(live_server.url)
-    expect(page.get_by_role("button", name="Look round the demo kitchen")).to_be_visible()
+    expect(page.get_by_role("button", name="Try the demo")).to_be_visible()
     return page
 
 
 def look_at_everything(page, home):
     assert violations(page) == []
-    page.get_by_role("button", name="Look round the demo kitchen").click()
+    page.get_by_role("button", name="Try the demo").click()
     expect(page.get_by_role("heading", name="Jugs")).to_be_visible()
     rows = page.request.get(f"{home}/api/jugs").json()
     jug = {row["stage"]: row["id"] for row in rows}

@@ -30,7 +30,7 @@ def carton():
 
 def sign_up(page, home):
     page.goto(home)
-    page.get_by_role("button", name="Open an account").click()
+    page.get_by_role("button", name="Create account").click()
     page.get_by_label("Name").fill("Ada")
     page.get_by_label("Password").fill("plums-and-pears")
     page.get_by_role("button", name="Open it").click()
@@ -51,7 +51,7 @@ def shelve_the_carton(page, home):
 
 def begin(page, home):
     page.goto(f"{home}/jugs?new")
-    page.get_by_label("Write on the tape").fill("Pear")
+    page.get_by_label("Name on the tape").fill("Pear")
     page.get_by_role("button", name="Create").click()
     expect(page.get_by_role("heading", name="An empty jug")).to_be_visible()
 
@@ -76,6 +76,7 @@ def check_plan(page, core):
     sg, end, abv = core.must.sg, core.finish.sg, core.finish.abv
     expect(page_text).to_contain_text(f"{sg.value:.3f} ({sg.low:.3f}–{sg.high:.3f})")
     expect(page_text).to_contain_text(f"{end.value:.3f} ({end.low:.3f}–{end.high:.3f})")
+    page.get_by_text("How we got this").click()
     schools = page.get_by_role("table", name="Strength, three ways")
     expect(schools).to_contain_text(f"{abv.value:.1f} % ({abv.low:.1f}–{abv.high:.1f} %)")
     expect(schools).to_contain_text(f"{core.finish.strength.quick_sum:.1f} %")
@@ -139,7 +140,7 @@ def test_by_pointer(page, person):
     page.mouse.up()
     # Near the third whole carton the bar stops on it.
     expect(page.get_by_label("Amount of Pear juice, ml")).to_have_value("3000")
-    page.get_by_role("button", name="Reach it with sugar and water").click()
+    page.get_by_role("button", name="Let sugar and water adjust").click()
     page.get_by_label("Strength, %").fill("11.5")
     page.get_by_label("Fill, litres").fill("4.6")
     core = aimed(abv=11.5)
@@ -179,7 +180,7 @@ def test_by_pointer(page, person):
 def test_by_keyboard_alone(page, person):
     page.goto(person.home)
     keys = page.keyboard
-    tab_to(page, page.get_by_role("button", name="Open an account"))
+    tab_to(page, page.get_by_role("button", name="Create account"))
     keys.press("Enter")
     tab_to(page, page.get_by_label("Name"))
     keys.type("Ada")
@@ -204,14 +205,14 @@ def test_by_keyboard_alone(page, person):
 
     page.get_by_role("heading", name="Shelf").click()
     keys.press("n")
-    expect(page.get_by_label("Write on the tape")).to_be_focused()
+    expect(page.get_by_label("Name on the tape")).to_be_focused()
     keys.type("Pear")
     keys.press("Enter")
-    choose = page.get_by_label("Pour from the shelf")
+    choose = page.get_by_label("Add an ingredient")
     expect(choose).to_be_visible()
     tab_to(page, choose)
     keys.type("Pear")
-    tab_to(page, page.get_by_role("button", name="Pour it"))
+    tab_to(page, page.get_by_role("button", name="Add"))
     keys.press("Enter")
     bar = page.get_by_label("How much Pear juice")
     expect(bar).to_be_visible()
@@ -228,7 +229,7 @@ def test_by_keyboard_alone(page, person):
     tab_to(page, amount, most=80)
     keys.press("Control+a")
     keys.type("3000")
-    tab_to(page, page.get_by_role("button", name="Reach it with sugar and water"))
+    tab_to(page, page.get_by_role("button", name="Let sugar and water adjust"))
     keys.press("Enter")
     core = aimed()
     check_plan(page, core)
@@ -281,7 +282,7 @@ def test_on_a_phone(page, person):
     begin(page, person.home)
     person.pour("Pear juice")
     page.get_by_label("Amount of Pear juice, ml").fill("3 L")
-    page.get_by_role("button", name="Reach it with sugar and water").tap()
+    page.get_by_role("button", name="Let sugar and water adjust").tap()
     core = aimed()
     check_plan(page, core)
     fits()

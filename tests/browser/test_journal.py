@@ -31,7 +31,7 @@ def now():
 
 
 def write(page, kind):
-    page.get_by_role("button", name="Write something down").click()
+    page.get_by_role("button", name="Add to the log").click()
     page.get_by_label("What happened?").select_option(label=kind)
 
 
@@ -40,23 +40,23 @@ def test_sugar_fed_is_told_struck_brought_back_and_put_right(fermenting):
     before = now().volume_ml.value
     write(page, "Poured in")
     page.get_by_label("Grams").fill("lots")
-    page.get_by_role("button", name="Write it down").click()
-    expect(page.get_by_text("Write grams, like 200.")).to_be_visible()
+    page.get_by_role("button", name="Save entry").click()
+    expect(page.get_by_text("Write an amount like 400 g, 1 kg or 2 lb 4 oz.")).to_be_visible()
     page.get_by_label("Grams").fill("200 g")
-    page.get_by_role("button", name="Write it down").click()
+    page.get_by_role("button", name="Save entry").click()
     expect(told(page).first).to_contain_text("Added 200 g White sugar.")
     fed = now()
     assert fed.volume_ml.value == pytest.approx(before + 200 * 0.62, abs=3)
     expect(page.locator("main")).to_contain_text(f"In it now: {fed.volume_ml.value / 1000:.2f} L")
-    page.get_by_role("button", name="Strike out: Added 200 g White sugar.").click()
-    expect(page.get_by_text("is struck out")).to_be_visible()
+    page.get_by_role("button", name="Delete: Added 200 g White sugar.").click()
+    expect(page.get_by_text("is deleted")).to_be_visible()
     assert now().volume_ml.value == pytest.approx(before, abs=0.01)
-    page.get_by_role("button", name="Bring back").click()
-    expect(page.get_by_role("button", name="Bring back")).to_have_count(0)
-    page.get_by_role("button", name="Put right: Added 200 g White sugar.").click()
-    form = page.get_by_role("form", name="Put it right")
+    page.get_by_role("button", name="Restore").click()
+    expect(page.get_by_role("button", name="Restore")).to_have_count(0)
+    page.get_by_role("button", name="Correct: Added 200 g White sugar.").click()
+    form = page.get_by_role("form", name="Save correction")
     form.get_by_label("Grams").fill("100")
-    form.get_by_role("button", name="Put it right").click()
+    form.get_by_role("button", name="Save correction").click()
     expect(told(page).filter(has_text="Added 100 g White sugar.")).to_be_visible()
     # What was wrong is still there to be seen, struck.
     expect(told(page).filter(has_text="200 g White sugar")).to_be_visible()
@@ -74,7 +74,7 @@ def test_every_kind_can_be_written_down(fermenting):
     ):  # fmt: skip
         write(page, kind)
         fill()
-        page.get_by_role("button", name="Write it down").click()
+        page.get_by_role("button", name="Save entry").click()
         expect(told(page).filter(has_text=text)).to_be_visible()
     drink = now()
     assert (drink.ph, Event.objects.exclude(kind__in=["read", "pitched"]).count()) == (3.4, 5)
@@ -87,6 +87,6 @@ def test_on_a_phone_half_typed_is_there_again(fermenting):
     write(page, "Poured in")
     page.get_by_label("Grams").fill("75")
     page.reload()
-    page.get_by_role("button", name="Write something down").tap()
+    page.get_by_role("button", name="Add to the log").tap()
     expect(page.get_by_label("Grams")).to_have_value("75")
     assert page.evaluate("document.documentElement.scrollWidth") <= 390

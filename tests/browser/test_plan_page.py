@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from server.jugs.models import Event
+from server.jugs.models import Event, Jug
 from tests.browser.conftest import PEAR, aimed, by_core
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -50,7 +50,7 @@ def test_a_fast_drag_ends_on_the_newest_answer_with_one_request_in_flight(bench)
     sg = by_core({**PEAR, "volume_ml": amount}).must
     fill = f"{sg.mix.volume_ml / 1000:.2f} L"
     expect(bench.get_by_text(fill, exact=True).first).to_be_visible()
-    expect(bench.get_by_role("region", name="Aim for")).to_contain_text(f"Fill {fill}")
+    expect(bench.get_by_role("region", name="Targets")).to_contain_text(f"Fill {fill}")
     assert most == 1
 
 
@@ -80,8 +80,8 @@ def test_a_wrong_amount_keeps_what_was_typed(bench, typed, sentence):
 
 def test_an_aim_that_cannot_be_met_says_why_beside_it(bench):
     bench.get_by_label("Amount of Pear juice, ml").fill("4000")
-    bench.get_by_role("button", name="Reach it with sugar and water").click()
-    aim = bench.get_by_role("region", name="Aim for")
+    bench.get_by_role("button", name="Let sugar and water adjust").click()
+    aim = bench.get_by_role("region", name="Targets")
     for field, typed, sentence in [
         ("Strength, %", "16", "The yeast gives up near 14 %"),
         ("Strength, %", "99", "not a strength yeast reaches"),
@@ -109,10 +109,10 @@ def test_undo_brings_a_pour_back_and_redo_takes_it_away_again(bench, person):
 
 def test_letting_go_of_the_aim_keeps_its_amounts(bench, person):
     bench.get_by_label("Amount of Pear juice, ml").fill("3000")
-    bench.get_by_role("button", name="Reach it with sugar and water").click()
+    bench.get_by_role("button", name="Let sugar and water adjust").click()
     core = aimed()
     expect(person.answer()).to_contain_text(f"{core.pours[1].mass_g:.0f} g")
-    bench.get_by_role("button", name="Let go of the aim").click()
+    bench.get_by_role("button", name="Remove targets").click()
     field = bench.get_by_label("Amount of White sugar, g")
     expect(field).to_have_value(
         re.compile(rf"^{core.pours[1].mass_g:.0f}\b|^{core.pours[1].mass_g:.1f}")
@@ -206,7 +206,7 @@ def test_an_empty_shelf_shows_the_way_to_the_first_label(page, person):
 def test_a_price_nobody_gave_is_not_nought(page, person):
     person.move_in()
     person.begin()
-    page.get_by_role("button", name="Reach it with sugar and water").click()
+    page.get_by_role("button", name="Let sugar and water adjust").click()
     expect(page.get_by_text("No price yet for White sugar")).to_be_visible()
     expect(page.get_by_text(re.compile(r"£.* a bottle"))).to_have_count(0)
 
@@ -223,7 +223,7 @@ def test_a_reading_off_the_tape_is_written_down_for_its_day(page, person):
     page.get_by_label("Gravity", exact=True).fill("1.052")
     page.get_by_label("Read when").select_option(label="9 days ago")
     page.get_by_role("button", name="Save reading and pitch").click()
-    expect(page.get_by_role("heading", name="Readings")).to_be_visible()
+    expect(page.get_by_role("heading", name="Log", exact=True)).to_be_visible()
     page.get_by_label("Gravity", exact=True).fill("1.020")
     page.get_by_label("Read when").select_option(label="12 days ago")
     page.get_by_role("button", name="Save reading").click()
@@ -233,3 +233,35 @@ def test_a_reading_off_the_tape_is_written_down_for_its_day(page, person):
     expect(page.get_by_text("1.020 is saved.")).to_be_visible()
     first, second = Event.objects.filter(kind="read")
     assert (second.at - first.at).days == 5
+
+
+def test_a_us_kitchen_writes_gallons_cups_and_brix_and_plans_the_same(bench, person):
+    amount = bench.get_by_label("Amount of Pear juice, ml")
+    amount.fill("1 gal")
+    expect(bench.get_by_text("Which gal: US gallon (3785 ml) or imperial gallon")).to_be_visible()
+    amount.fill("1 US gal")
+    person.kept()
+    plan = f"{person.home}{bench.evaluate('location.pathname')}"
+    bench.get_by_role("link", name="Settings").click()
+    bench.get_by_label("Show amounts in").select_option("us")
+    bench.get_by_label("Show gravity as").select_option("brix")
+    bench.get_by_label("In plain water").fill("a bit")
+    bench.get_by_role("button", name="Save").click()
+    expect(bench.get_by_text("Write points, like 2, or 0.")).to_be_visible()
+    bench.get_by_label("In plain water").fill("0")
+    bench.get_by_role("button", name="Save").click()
+    expect(bench.get_by_text("Settings saved.")).to_be_visible()
+    bench.goto(plan)
+    # Asked once, and known from then on.
+    amount.fill("1 gal")
+    person.kept()
+    kept = Jug.objects.get().plans.last().plan["pours"][0]
+    assert kept["volume_ml"] == pytest.approx(3785.411784)
+    core = by_core({**PEAR, "volume_ml": 3785.411784})
+    expect(bench.locator("main")).to_contain_text(f"should read {core.must.mix.brix:.1f} °Bx")
+    expect(bench.get_by_role("region", name="Targets")).to_contain_text("Fill 1.00 US gal")
+    amount.fill("3 cups")
+    person.kept()
+    assert Jug.objects.get().plans.last().plan["pours"][0]["volume_ml"] == pytest.approx(
+        709.76, abs=0.01
+    )

@@ -64,7 +64,7 @@ def check_the_cordial(page):
     expect(page.get_by_label("Of which sugars, g")).to_have_value("44")
     expect(page.get_by_label("Pack holds")).to_have_value("750")
     form = page.get_by_role("form", name="Read a label")
-    expect(form).to_contain_text("It will not ferment.")
+    expect(form).to_contain_text("Won't ferment.")
     expect(form).to_contain_text(judged.uses[0])
     expect(form).to_contain_text(
         f"A hydrometer will read {known.reads.low:.3f}–{known.reads.high:.3f}"
@@ -84,7 +84,7 @@ def test_pasted_judged_and_on_the_shelf(page, person):
     check_the_cordial(page)
     page.get_by_label("Price, GBP").fill("2 for £3.20")
     put_on_the_shelf(page)
-    expect(row(page, "Blackcurrant cordial")).to_contain_text("will not ferment")
+    expect(row(page, "Blackcurrant cordial")).to_contain_text("won't ferment")
     expect(row(page, "Blackcurrant cordial")).to_contain_text("£1.60")
 
 
@@ -94,7 +94,7 @@ def test_in_the_shop_aisle_on_a_phone(page, person):
     read(page, person).fill(CORDIAL)
     check_the_cordial(page)
     put_on_the_shelf(page)
-    expect(row(page, "Blackcurrant cordial")).to_contain_text("will not ferment")
+    expect(row(page, "Blackcurrant cordial")).to_contain_text("won't ferment")
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
 
 
@@ -173,7 +173,7 @@ def test_barcodes_that_come_to_nothing_lose_nothing(page, person, service):
     )
     field.fill("2000000055558")
     look.click()
-    expect(page.get_by_text("Nobody has written this barcode down yet")).to_be_visible()
+    expect(page.get_by_text("No product with this barcode yet")).to_be_visible()
     service.shutdown()
     service.server_close()
     field.fill(PEAR_CODE)
@@ -227,8 +227,8 @@ def test_found_filtered_sorted_and_side_by_side(page, person):
     page.get_by_label("Find").fill("nothing like it")
     page.get_by_role("button", name="Show the whole shelf").click()
     expect(names).to_have_count(2)
-    page.get_by_role("button", name="One Pear juice more at home").click()
-    expect(row(page, "Pear juice")).to_contain_text("1 at home")
+    page.get_by_role("button", name="One Pear juice more in stock").click()
+    expect(row(page, "Pear juice")).to_contain_text("1 in stock")
     for name in ("Pear juice", "Grape juice"):
         page.get_by_label(f"Compare {name}").check(force=True)
     page.get_by_role("link", name="Compare 2").click()
@@ -254,7 +254,7 @@ def test_prices_stock_and_a_gravity_on_the_products_own_page(page, person):
     page.get_by_role("region", name="Measured").get_by_role("button", name="Save reading").click()
     expect(page.get_by_text("Write the gravity as read, like 1.048.")).to_be_visible()
     expect(page.get_by_text("richer than its label")).to_be_visible()
-    page.get_by_role("button", name="Take the reading back").click()
+    page.get_by_role("button", name="Delete reading").click()
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_text("richer than its label")).to_be_visible()
 
@@ -266,9 +266,9 @@ def test_a_file_in_with_a_broken_row_and_then_without(page, person):
     choose(page, "Choose a file", f"\ufeff{good}x;soup;;9;100 ml;1 l;1\r\n".encode(), "shelf.csv")
     expect(page.get_by_role("alert")).to_contain_text("“soup” is not a kind of thing")
     choose(page, "Choose a file", good.encode(), "shelf.csv")
-    expect(page.get_by_text("1 brought in; 0 stood here already.")).to_be_visible()
+    expect(page.get_by_text("1 imported; 0 were here already.")).to_be_visible()
     choose(page, "Choose a file", good.encode(), "shelf.csv")
-    expect(page.get_by_text("0 brought in; 1 stood here already.")).to_be_visible()
+    expect(page.get_by_text("0 imported; 1 were here already.")).to_be_visible()
     with page.expect_download() as download:
         page.get_by_role("link", name="As a table (CSV)").click()
     assert download.value.suggested_filename == "shelf.csv"
@@ -280,11 +280,11 @@ def test_everything_out_in_one_file_and_in_again(page, person):
     person.begin("Plum and pear")
     page.goto(f"{person.home}/shelf/files")
     with page.expect_download() as download:
-        page.get_by_role("link", name="Take everything out").click()
+        page.get_by_role("link", name="Export everything").click()
     kitchen = Path(download.value.path()).read_bytes()
-    choose(page, "Bring a kitchen in", b"Dear Ida", "letter.zip")
+    choose(page, "Import a kitchen", b"Dear Ida", "letter.zip")
     expect(page.get_by_role("alert")).to_contain_text("no kitchen")
-    choose(page, "Bring a kitchen in", kitchen, "kitchen.zip")
-    expect(page.get_by_text("1 jug, 0 products and 0 vessels brought in")).to_be_visible()
+    choose(page, "Import a kitchen", kitchen, "kitchen.zip")
+    expect(page.get_by_text("1 jug, 0 products and 0 vessels imported")).to_be_visible()
     page.goto(f"{person.home}/jugs")
     expect(page.get_by_role("link", name="Plum and pear")).to_have_count(2)

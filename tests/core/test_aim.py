@@ -62,14 +62,14 @@ def test_more_sugar_is_heavier_stronger_and_fuller(grams, more):
         ([juice(), SUGAR], Aim(("Sugar",), abv=5), None, r"needs -\d+ g of Sugar.*stronger than 5 %"),
         ([juice(5000), SUGAR, WATER], Aim(("Sugar", "Water"), abv=12, fill_ml=4500), None, "already fills 5.00 L"),
         ([juice(), SUGAR], Aim(("Sugar",), abv=15), 12, "yeast gives up near 12 %"),
-        ([juice(), SUGAR], Aim(("Honey",), abv=11), None, "No pour is called “Honey”"),
-        ([juice(), juice()], Aim(("Pear",), abv=11), None, "Two pours are called"),
-        ([juice(), SUGAR], Aim(("Sugar",), abv=11, fill_ml=4000), None, "needs two pours"),
+        ([juice(), SUGAR], Aim(("Honey",), abv=11), None, "No ingredient is called “Honey”"),
+        ([juice(), juice()], Aim(("Pear",), abv=11), None, "Two ingredients are called"),
+        ([juice(), SUGAR], Aim(("Sugar",), abv=11, fill_ml=4000), None, "need two ingredients"),
         ([juice(), WATER], Aim(("Water",), abv=11), None, "needs -.* ml of Water: the rest is too weak"),
         ([juice(), juice(10, "Pear 2")], Aim(("Pear", "Pear 2"), abv=6, fill_ml=100), None, "same strength"),
         ([SUGAR], Aim(("Sugar",), abv=90), None, "not a strength yeast reaches"),
         ([SUGAR], Aim(("Sugar",)), None, "one of them"),
-        ([], Aim(("Sugar",), abv=9), None, "pour at least one thing"),
+        ([], Aim(("Sugar",), abv=9), None, "add at least one"),
     ],
 )  # fmt: skip
 def test_aims_that_cannot_be_met_say_which_way(pours, aim, tolerance, words):
@@ -103,9 +103,9 @@ def test_a_share_and_water_are_two_unknowns(og, fill):
         (Aim((("Grape", "Pear"),), abv=12), "any blend of them is weaker"),
         (Aim((("Grape", "Pear"),), abv=3), "any blend of them is stronger"),
         (Aim((("Grape", "Pear"), "Water"), og=1.08, fill_ml=4100), "no share of Grape and Pear"),
-        (Aim((("Grape", "Grape"),), abv=7), "needs one pour"),
-        (Aim((("Grape", "Sugar"),), abv=7), "both parts of a blend in ml"),
-        (Aim((("Grape", "Plum"),), abv=7), "No pour is called “Plum”"),
+        (Aim((("Grape", "Grape"),), abv=7), "needs one ingredient"),
+        (Aim((("Grape", "Sugar"),), abv=7), "both ingredients of a blend in ml"),
+        (Aim((("Grape", "Plum"),), abv=7), "No ingredient is called “Plum”"),
     ],
 )
 def test_blends_that_cannot_be(aim, words):

@@ -116,7 +116,7 @@ def test_polyols_count_as_extract_and_monohydrate_without_its_water():
         ({"pours__0__pack_ml": 1e-300}, "pours[0].pack_ml: 1e-300 is too small"),
         ({"pours__0__pack_ml": None, "pours__0__pack_g": 1e-300}, "pours[0].pack_g: 1e-300 is too small"),
         ({"pours__2__label": None}, "pours[2].label: Give the sugars from the label"),
-        ({"pours": []}, "pours: Nothing is poured yet"),
+        ({"pours": []}, "pours: Nothing has been added yet"),
         ({"format": "other"}, "format: This is not a recipe file"),
         ({"version": 2}, "version: This reads version 1"),
         ({"currency": "pounds"}, "currency: A currency is three letters"),
@@ -124,7 +124,7 @@ def test_polyols_count_as_extract_and_monohydrate_without_its_water():
         ({"yeast__tolerance_abv": 99}, "yeast.tolerance_abv: 99 is too much"),
         ({"aim__abv": 0}, "aim.abv: 0 % is not a strength"),
         ({"aim__abv": 15}, "aim.abv: The yeast gives up near 14 %"),
-        ({"aim__solve": ["White sugar"]}, "aim.solve: An aim with a fill needs two"),
+        ({"aim__solve": ["White sugar"]}, "aim.solve: Strength and fill need two"),
         ({"aim__solve": "White sugar"}, "aim.solve: List the names"),
         ({"aim__fill_ml": 3000}, "aim: needs -"),
         ({"aim__abv": 5, "aim__fill_ml": None, "aim__solve": ["White sugar"]}, "stronger than 5 %"),
@@ -147,7 +147,7 @@ def test_all_pours_at_zero():
     data = changed(aim=None)
     for pour in data["pours"]:
         pour.update({"mass_g": 0} if "mass_g" in pour else {"volume_ml": 0})
-    with pytest.raises(JobError, match="Every pour is empty"):
+    with pytest.raises(JobError, match="Every amount is zero"):
         answered(data)
 
 

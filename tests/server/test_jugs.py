@@ -49,8 +49,8 @@ def test_an_aim_is_solved(call):
 @pytest.mark.parametrize(
     ("change", "at", "words"),
     [
-        ({"pours": []}, "pours", "pour at least"),
-        ({"pours": [WATER | {"volume_ml": 0}]}, "pours", "Every pour is empty"),
+        ({"pours": []}, "pours", "add at least"),
+        ({"pours": [WATER | {"volume_ml": 0}]}, "pours", "Every amount is zero"),
         ({"pours": [SUGAR | {"mass_g": -1}]}, "pours[0].mass_g", "below zero"),
         ({"pours": [WATER | {"volume_ml": 1e9}]}, "pours[0].volume_ml", "too much"),
         ({"pours": [WATER | {"volume_ml": "3 L"}]}, "pours[0].volume_ml", "a number"),
@@ -59,7 +59,7 @@ def test_an_aim_is_solved(call):
         ({"aim": {**AIM, "abv": 30}}, "aim.abv", "not a strength yeast reaches"),
         ({"aim": {**AIM, "abv": 16}}, "aim.abv", "yeast gives up near 14"),
         ({"aim": {**AIM, "fill_ml": 2000}}, "aim", "already fills 3.00 L of 2.00 L"),
-        ({"aim": {**AIM, "solve": ["Sugar"]}}, "aim.solve", "needs two pours"),
+        ({"aim": {**AIM, "solve": ["Sugar"]}}, "aim.solve", "need two ingredients"),
     ],
 )
 def test_plans_that_cannot_be(call, change, at, words):
@@ -160,7 +160,7 @@ def test_readings_that_cannot_be_even_insisted(call, planned, change, at, words)
 def test_a_jug_without_pours_cannot_be_pitched(call):
     jug = call.ok("POST", "jugs", JUG)
     status, data = call("POST", path(jug, "readings"), {"sg": 1.08})
-    assert (status, "pour" in data["errors"][0]["text"]) == (422, True)
+    assert (status, "ingredient" in data["errors"][0]["text"]) == (422, True)
 
 
 def test_strength_so_far_and_proven(call, fermented):

@@ -92,7 +92,7 @@ def test_every_made_up_product_can_be_asked_for(call):
 @pytest.mark.parametrize(
     ("code", "words"),
     [
-        ("2000000055558", "Nobody has written this barcode down yet"),
+        ("2000000055558", "No product with this barcode yet"),
         ("2000000001013", "check digit"),
         (simulated.BROKEN, "does not answer"),
         (simulated.GIBBERISH, "does not answer"),

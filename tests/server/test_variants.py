@@ -18,7 +18,7 @@ def of(jug, *more):
 def test_a_variant_has_the_same_plan_and_knows_where_it_began(call, planned):
     variant = call.ok("POST", of(planned, "fork"), {})
     assert variant["id"] != planned["id"]
-    assert variant["name"] == "Pear, variant"
+    assert variant["name"] == "Pear, copy"
     assert variant["kept"]["plan"]["pours"] == planned["kept"]["plan"]["pours"]
     assert [jug["id"] for jug in variant["related"]] == [planned["id"]]
     again = call.ok("POST", of(planned, "fork"), {"name": "Stronger"})
@@ -66,7 +66,10 @@ def test_arms_share_the_must_and_differ_in_one_thing(call, planned):
 
 @pytest.mark.parametrize(
     ("arms", "words"),
-    [(ARMS[:1], "two arms"), ([{**ARMS[0], "vessel": {"volume_ml": 500}}] * 2, "hold 1.00 L")],
+    [
+        (ARMS[:1], "two test batches"),
+        ([{**ARMS[0], "vessel": {"volume_ml": 500}}] * 2, "hold 1.00 L"),
+    ],
 )
 def test_a_split_that_cannot_be(call, planned, arms, words):
     status, refused = call("POST", of(planned, "split"), {"arms": arms})

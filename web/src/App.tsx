@@ -1,5 +1,6 @@
 import { Navigate, Route, Routes, useLocation } from "react-router";
-import { useSession } from "./api/queries";
+import type { Schemas } from "./api/client";
+import { useReference, useSession } from "./api/queries";
 import { Boundary } from "./frame/Boundary";
 import { Frame } from "./frame/Frame";
 import { Trouble, Waiting } from "./frame/states";
@@ -13,20 +14,32 @@ import JugsPage from "./jugs/JugsPage";
 import SharedPlanPage from "./jugs/SharedPlanPage";
 import SideBySidePage from "./jugs/SideBySidePage";
 import { Welcome } from "./session/Welcome";
+import SettingsPage from "./settings/SettingsPage";
 import ComparePage from "./shelf/ComparePage";
 import FilesPage from "./shelf/FilesPage";
 import ProductPage from "./shelf/ProductPage";
 import ShelfPage from "./shelf/ShelfPage";
+import { setKitchen } from "./units";
 
 export function App() {
   const session = useSession();
-  const { pathname } = useLocation();
-  if (session.isPending) return <Waiting page what="Opening the kitchen" />;
+  if (session.isPending) return <Waiting page what="Opening Amber Jug" />;
   if (session.isError)
     return <Trouble page error={session.error} again={() => session.refetch()} />;
   if (!session.data.signed_in) return <Welcome demoOffered={session.data.demo_offered} />;
+  return <Kitchen session={session.data} />;
+}
+
+/** Everything behind the door, its figures written as this kitchen writes them. */
+function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
+  const reference = useReference();
+  const { pathname } = useLocation();
+  if (reference.isPending) return <Waiting page what="Opening Amber Jug" />;
+  if (reference.isError)
+    return <Trouble page error={reference.error} again={() => reference.refetch()} />;
+  setKitchen(reference.data, session.settings);
   return (
-    <Frame session={session.data}>
+    <Frame session={session}>
       <Boundary place={pathname}>
         <Routes>
           <Route path="/shelf" element={<ShelfPage />} />
@@ -36,6 +49,16 @@ export function App() {
           <Route path="/jugs" element={<JugsPage />} />
           <Route path="/jugs/side-by-side" element={<SideBySidePage />} />
           <Route path="/plans/:token" element={<SharedPlanPage />} />
+          <Route
+            path="/settings"
+            element={
+              <SettingsPage
+                settings={session.settings}
+                name={session.name}
+                stems={reference.data.stems}
+              />
+            }
+          />
           <Route path="/jugs/:id" element={<JugPage />}>
             <Route path="plan" element={<PlanPage />} />
             <Route path="pitch" element={<PitchPage />} />

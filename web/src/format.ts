@@ -1,8 +1,6 @@
 /** How figures from the server are written. Rounds and names units; works nothing out. */
 
-export function gravity(sg: number): string {
-  return sg.toFixed(3);
-}
+export { grams, gravity, gravityRange, volume } from "./units";
 
 export function percent(abv: number): string {
   return `${abv.toFixed(1)} %`;
@@ -30,15 +28,6 @@ export function range(interval: { low: number; high: number }, write: (x: number
 /** "11.2–11.8 %", with the unit once. */
 export function percentRange(interval: { low: number; high: number }): string {
   return `${Math.max(interval.low, 0).toFixed(1)}–${interval.high.toFixed(1)} %`;
-}
-
-export function grams(g: number): string {
-  if (g > 0 && g < 9.95) return `${g.toFixed(1)} g`;
-  return g >= 1999.5 ? `${(g / 1000).toFixed(2)} kg` : `${Math.round(g)} g`;
-}
-
-export function volume(ml: number): string {
-  return ml >= 999.5 ? `${(ml / 1000).toFixed(2)} L` : `${Math.round(ml)} ml`;
 }
 
 /** What a pack says it holds: "1 L", "750 ml", "1.5 kg". */

@@ -1,4 +1,4 @@
-"""Open an account."""
+"""Create account."""
 
 from zoneinfo import available_timezones
 

@@ -17,7 +17,7 @@ def check_name(name: str) -> str:
     """The name without blanks around it. Raises JobError when it cannot be one."""
     name = name.strip()
     if not name:
-        raise JobError("Write on the tape what this jug is, like “Pear and pomegranate”.", "name")
+        raise JobError("Name on the tape what this jug is, like “Pear and pomegranate”.", "name")
     if len(name) > 120 or "\x00" in name:
         raise JobError("At most 120 ordinary letters fit on the tape.", "name")
     return name

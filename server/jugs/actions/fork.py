@@ -1,4 +1,4 @@
-"""Begin a variant: another jug with the same plan, to change one thing in."""
+"""Copy and change: another jug with the same plan, to change one thing in."""
 
 from server.jugs.actions.begin import begin_with
 from server.jugs.models import Jug
@@ -13,5 +13,5 @@ def fork(state: JugState, name: str) -> Jug:
     Raises JobError for a name that cannot be.
     """
     jug = state.jug
-    name = name.strip() or f"{jug.name[: _MOST_NAME - 10].rstrip()}, variant"
+    name = name.strip() or f"{jug.name[: _MOST_NAME - 10].rstrip()}, copy"
     return begin_with(jug.account, name, {**state.plan, "name": ""}, jug)

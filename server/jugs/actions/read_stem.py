@@ -42,14 +42,30 @@ def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
     note, at = check_note(payload.note), happened_at(payload.at)
     if state.readings and at < state.readings[0].at:
         raise JobError("This is before the first reading: when was it taken?", "at")
-    insisted = question(state, payload.sg, payload.temperature_c, at, payload.insist)
+    insisted = question(
+        state, payload.sg - by.stem_offset, payload.temperature_c, at, payload.insist
+    )
     what: dict[str, Any] = {"sg": payload.sg, "temperature_c": payload.temperature_c}
+    instrument = _hydrometer(by)
+    if instrument:
+        what["instrument"] = instrument
     if payload.drunk_ml:
         what |= {"sample": "drunk", "sample_ml": payload.drunk_ml}
     steps = [Step("read", what, at, note, insisted=insisted)]
     if not state.pitched:
         steps.append(Step("pitched", {}, at))
     write(state, by, steps)
+
+
+def _hydrometer(account: Account) -> dict[str, Any] | None:
+    """The person's own, where it is not made for 20 °C and right."""
+    if account.calibrated_c == 20 and account.stem_offset == 0:
+        return None
+    return {
+        "kind": "hydrometer",
+        "calibrated_c": account.calibrated_c,
+        "offset": account.stem_offset,
+    }
 
 
 def strike(state: JugState, by: Account, reading_id: UUID) -> None:

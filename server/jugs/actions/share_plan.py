@@ -36,7 +36,7 @@ def share(jug: Jug) -> str:
 
 
 def take_back(jug: Jug) -> None:
-    """The link shows nothing any more."""
+    """The link no longer works."""
     jug.links.filter(removed_at=None).update(removed_at=timezone.now())
 
 
@@ -71,7 +71,7 @@ def look_at(token: str) -> SharedPlanOut:
         plan=plan,
         evaluation=None
         if state.problem
-        else evaluation_out(state.recipe, state.evaluation, account.currency),
+        else evaluation_out(state.recipe, state.evaluation, account),
         problem=state.problem,
     )
 

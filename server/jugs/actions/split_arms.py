@@ -44,7 +44,7 @@ def _arm(state: JugState, arm: ArmIn, share: float, index: int) -> Jug:
     plan.hold_back_ml = batch.hold_back_ml or None
     plan.doses = [dose_out(dose) for dose in batch.doses]
     worked = plan.model_dump(exclude_none=True)
-    name = arm.name.strip() or f"{state.jug.name}, arm {index + 1}"
+    name = arm.name.strip() or f"{state.jug.name}, batch {index + 1}"
     # Says what is wrong before anything is kept.
     evaluate(recipe_of(worked, currency))
     return begin_with(state.jug.account, name, worked, state.jug, is_arm=True)

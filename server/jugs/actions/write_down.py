@@ -1,4 +1,4 @@
-"""Write down what happened to a jug, and take it back: the only hands on the journal."""
+"""Add to the log to a jug, and take it back: the only hands on the journal."""
 
 import re
 from dataclasses import dataclass, field, replace

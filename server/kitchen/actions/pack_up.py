@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from typing import Any
 
+from server.accounts.actions.change_settings import settings_of
 from server.accounts.models import Account
 from server.jugs.actions import jug_file
 from server.jugs.journal import with_events
@@ -39,8 +40,7 @@ def _files(account: Account) -> Iterator[tuple[str, Any]]:
         {
             "format": FORMAT,
             "version": VERSION,
-            "currency": account.currency,
-            "time_zone": account.time_zone,
+            "settings": settings_of(account).model_dump(),
             "vessels": [
                 {
                     "name": vessel.name,

@@ -4,7 +4,6 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
-from zoneinfo import available_timezones
 
 from django.db import transaction
 from django.db.models import F
@@ -12,7 +11,9 @@ from django.utils import timezone
 
 from core.errors import JobError
 from core.plan.vessel import shoulder_ml
+from server.accounts.actions.change_settings import change_settings
 from server.accounts.models import Account
+from server.accounts.schemas import Settings
 from server.jugs.actions import jug_file
 from server.jugs.actions.keep_vessels import add_vessel
 from server.jugs.models import Jug
@@ -57,13 +58,12 @@ def unpack(account: Account, raw: bytes) -> Unpacked:
 
 
 def _settle(account: Account, kitchen: Mapping[str, Any]) -> None:
-    """An empty kitchen takes over how money and time are told."""
-    currency, zone = kitchen.get("currency"), kitchen.get("time_zone")
-    if isinstance(currency, str) and len(currency) == 3 and currency.isascii():
-        account.currency = currency.upper()
-    if zone in available_timezones():
-        account.time_zone = zone
-    account.save(update_fields=["currency", "time_zone"])
+    """An empty kitchen takes over how figures are shown and read."""
+    try:
+        change_settings(account, Settings.model_validate(kitchen.get("settings") or {}))
+    except ValueError as error:
+        text = error.text if isinstance(error, JobError) else "These are no settings."
+        raise JobError(text, f"{KITCHEN}: settings") from None
 
 
 def _shelf(account: Account, files: Mapping[str, bytes]) -> tuple[int, int]:

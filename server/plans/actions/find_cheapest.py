@@ -92,7 +92,7 @@ def _basket_out(
         ],
         bill=f"{basket.bill:.2f}",
         pours=pours,
-        evaluation=evaluation_out(changed, evaluate(changed), account.currency),
+        evaluation=evaluation_out(changed, evaluate(changed), account),
     )
 
 

@@ -43,7 +43,9 @@ def list_shopping(account: Account, plan: PlanIn) -> ShoppingOut:
     found = shopping_list([wanted for wanted, _ in items])
     products = {wanted.pour.name: product for wanted, product in items}
     places = _places([product for product in products.values() if product])
-    lines = [_line_out(line, products.get(line.pour.name), places) for line in found.lines]
+    lines = [
+        _line_out(line, products.get(line.pour.name), places, account.shows) for line in found.lines
+    ]
     return ShoppingOut(
         lines=lines,
         total=f"{found.total:.2f}",
@@ -59,11 +61,13 @@ def _places(products: list[Product]) -> dict[int, str]:
     return {price.product_id: price.place for price in seen}
 
 
-def _line_out(line: Line, product: Product | None, places: dict[int, str]) -> ShoppingLineOut:
+def _line_out(
+    line: Line, product: Product | None, places: dict[int, str], system: str
+) -> ShoppingLineOut:
     size = (product.pack_ml or product.pack_g) if product else None
     return ShoppingLineOut(
         name=line.pour.name,
-        words=measured(line.pour.amount, line.pour.by_mass),
+        words=measured(line.pour.amount, line.pour.by_mass, system),
         packs=line.packs,
         at_home=float(product.at_home) if product else 0.0,
         to_buy=line.to_buy,

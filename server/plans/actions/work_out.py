@@ -18,4 +18,4 @@ def recipe_now(account: Account, plan: PlanIn) -> Recipe:
 def work_out(account: Account, plan: PlanIn) -> EvaluationOut:
     """Solve and evaluate. Raises JobError at the place that is wrong."""
     recipe = recipe_now(account, plan)
-    return evaluation_out(recipe, evaluate(recipe), account.currency)
+    return evaluation_out(recipe, evaluate(recipe), account)

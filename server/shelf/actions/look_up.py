@@ -13,9 +13,7 @@ def look_up(code: str) -> FoundOut:
     digits = checked_barcode(code)
     record = product_service.ask(digits)
     if record is None:
-        raise JobError(
-            "Nobody has written this barcode down yet: type or photograph the label.", "barcode"
-        )
+        raise JobError("No product with this barcode yet: type or photograph the label.", "barcode")
     text = label_text_of(record)
     reading = read_label_text(text)
     quantity = record.get("quantity")

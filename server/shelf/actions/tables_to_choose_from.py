@@ -2,10 +2,13 @@
 
 from core import tables
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
+from core.ferment.stems import stems
 from core.finish.stabilising import TABLET_G
 from core.measure.spoons import STEP_G, STEP_ML
+from core.measure.units import SHOWN, measures
 from core.must.composition import BOUGHT
 from core.must.mixing import WEIGHED
+from core.plan.amounts_in_words import spooned_g_per_ml
 from core.plan.glass import STYLES
 from core.plan.glass import SWEETENERS as FIZZY_SWEETENERS
 from core.plan.planned_dose import DOSED, WHEN, portions
@@ -17,9 +20,12 @@ from server.shelf.schemas import (
     ClosureOut,
     DoseOut,
     KindOut,
+    MeasureOut,
     NamedOut,
     PlannedOut,
     ReferenceOut,
+    ShownOut,
+    StemOut,
     StyleOut,
     VesselOut,
     YeastOut,
@@ -113,6 +119,43 @@ def tables_to_choose_from() -> ReferenceOut:
         sweeteners=[NamedOut(key=k, name=tables.SUGARS[k].name) for k in FIZZY_SWEETENERS],
         step_ml=STEP_ML,
         step_g=STEP_G,
+        measures=[
+            MeasureOut(
+                key=m.name,
+                name=m.name,
+                kind=m.kind,
+                factor=m.factor,
+                words=list(m.words),
+                own=list(m.own),
+                system=m.system,
+            )
+            for m in measures()
+        ],
+        shown=[
+            ShownOut(
+                system=system,
+                kind=kind,
+                at_least=row.at_least,
+                unit=row.unit,
+                factor=row.factor,
+                decimals=row.decimals,
+            )
+            for system, kinds in SHOWN.items()
+            for kind, rows in kinds.items()
+            for row in rows
+        ],
+        stems=[
+            StemOut(
+                key=stem.key,
+                name=stem.name,
+                unit=stem.unit,
+                words=list(stem.words),
+                decimals=stem.decimals,
+                points=[list(point) for point in stem.points],
+            )
+            for stem in stems()
+        ],
+        spooned=spooned_g_per_ml(),
     )
 
 

@@ -72,6 +72,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Settings
+         * @description How figures are shown and read from now on.
+         */
+        put: operations["server_accounts_api_put_settings"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/demo": {
         parameters: {
             query?: never;
@@ -510,7 +530,7 @@ export interface paths {
         put?: never;
         /**
          * Fork Jug
-         * @description Begin a variant: another jug with the same plan.
+         * @description Copy and change: another jug with the same plan.
          */
         post: operations["server_jugs_api_fork_jug"];
         delete?: never;
@@ -718,7 +738,7 @@ export interface paths {
         put?: never;
         /**
          * Post Event
-         * @description Write down what happened to it.
+         * @description Add to the log to it.
          */
         post: operations["server_jugs_api_post_event"];
         delete?: never;
@@ -1194,8 +1214,74 @@ export interface components {
              * @default UTC
              */
             time_zone: string;
+            /**
+             * @default {
+             *       "currency": "GBP",
+             *       "time_zone": "UTC",
+             *       "shows": "metric",
+             *       "gallon": "",
+             *       "cup": "",
+             *       "gravity_scale": "sg",
+             *       "temperature": "c",
+             *       "calibrated_c": 20,
+             *       "stem_offset": 0
+             *     }
+             */
+            settings: components["schemas"]["Settings"];
             /** Demo Offered */
             demo_offered: boolean;
+        };
+        /**
+         * Settings
+         * @description How an account's figures are shown and read. `gallon` and `cup` are empty until somebody
+         *     was asked whose they are; `calibrated_c` and `stem_offset` (SG) are the hydrometer's own.
+         */
+        Settings: {
+            /**
+             * Currency
+             * @default GBP
+             */
+            currency: string;
+            /**
+             * Time Zone
+             * @default UTC
+             */
+            time_zone: string;
+            /**
+             * Shows
+             * @default metric
+             */
+            shows: string;
+            /**
+             * Gallon
+             * @default
+             */
+            gallon: string;
+            /**
+             * Cup
+             * @default
+             */
+            cup: string;
+            /**
+             * Gravity Scale
+             * @default sg
+             */
+            gravity_scale: string;
+            /**
+             * Temperature
+             * @default c
+             */
+            temperature: string;
+            /**
+             * Calibrated C
+             * @default 20
+             */
+            calibrated_c: number;
+            /**
+             * Stem Offset
+             * @default 0
+             */
+            stem_offset: number;
         };
         /**
          * CauseOut
@@ -2464,7 +2550,7 @@ export interface components {
         };
         /**
          * ForkIn
-         * @description What the variant is called; empty: after the jug it begins from.
+         * @description Name of the copy; empty: after the jug it begins from.
          */
         ForkIn: {
             /**
@@ -2930,6 +3016,26 @@ export interface components {
             weighed: boolean;
         };
         /**
+         * MeasureOut
+         * @description A measure that amounts are written in (see core.measure.units.Measure).
+         */
+        MeasureOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Factor */
+            factor: number;
+            /** Words */
+            words: string[];
+            /** Own */
+            own: string[];
+            /** System */
+            system: string;
+        };
+        /**
          * NamedOut
          * @description A row of a reference table.
          */
@@ -2990,6 +3096,52 @@ export interface components {
             step_ml: number;
             /** Step G */
             step_g: number;
+            /** Measures */
+            measures: components["schemas"]["MeasureOut"][];
+            /** Shown */
+            shown: components["schemas"]["ShownOut"][];
+            /** Stems */
+            stems: components["schemas"]["StemOut"][];
+            /** Spooned */
+            spooned: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ShownOut
+         * @description From so many ml or g up an amount is shown in this unit.
+         */
+        ShownOut: {
+            /** System */
+            system: string;
+            /** Kind */
+            kind: string;
+            /** At Least */
+            at_least: number;
+            /** Unit */
+            unit: string;
+            /** Factor */
+            factor: number;
+            /** Decimals */
+            decimals: number;
+        };
+        /**
+         * StemOut
+         * @description A hydrometer's scale, with (gravity, figure) along it to read between.
+         */
+        StemOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string[];
+            /** Decimals */
+            decimals: number;
+            /** Points */
+            points: number[][];
         };
         /**
          * StyleOut
@@ -3196,6 +3348,66 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_accounts_api_put_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Settings"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -1,13 +1,11 @@
 import { Box, chakra, Flex, HStack, Link, Text } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useMemo, useState } from "react";
 import { NavLink, useNavigate } from "react-router";
-import { answer, api, type Schemas } from "../api/client";
-import { useAct } from "./act";
+import type { Schemas } from "../api/client";
 import { useEscape, useFocusKept } from "./focus";
 import { keyHelp, useKeys } from "./keys";
 import { Panel, QuietButton } from "./states";
-import { forgetEverything } from "./useKept";
+import { useSignOut } from "./useSignOut";
 
 const places = [
   ["/shelf", "Shelf"],
@@ -36,7 +34,6 @@ export function Frame({
   children: ReactNode;
 }) {
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const [help, setHelp] = useState(false);
   const keys = useMemo(
     () => ({
@@ -50,14 +47,7 @@ export function Frame({
 
   useEscape(() => setHelp(false), help);
   useFocusKept();
-  const { act } = useAct();
-  const signOut = () =>
-    act(async () => {
-      await answer(api.POST("/api/session/sign-out"));
-      forgetEverything();
-      queries.clear();
-      navigate("/");
-    });
+  const signOut = useSignOut();
 
   return (
     <Flex direction="column" minH="100vh">
@@ -109,9 +99,24 @@ export function Frame({
           ))}
         </HStack>
         <HStack ml="auto" gap="2">
-          <Text fontSize="sm" hideBelow="md">
-            {session.name}
-          </Text>
+          <NavLink to="/settings">
+            {({ isActive }) => (
+              <Box
+                as="span"
+                display="inline-flex"
+                alignItems="center"
+                minH="44px"
+                px="2"
+                fontSize="sm"
+                fontWeight={isActive ? "700" : "400"}
+              >
+                Settings
+                <Text as="span" hideBelow="md">
+                  &nbsp;· {session.name}
+                </Text>
+              </Box>
+            )}
+          </NavLink>
           <QuietButton
             bg="transparent"
             color="onNavy"
@@ -131,6 +136,7 @@ export function Frame({
             borderColor="onNavy"
             px="3"
             _hover={{ bg: "whiteAlpha.200" }}
+            hideBelow="md"
             onClick={signOut}
           >
             Sign out

@@ -9,7 +9,7 @@ import { ChoiceField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, QuietButton } from "../frame/states";
 import { useKept } from "../frame/useKept";
-import { readNumber } from "../number";
+import { degree, readAmount, readGravity, readTemperature, usualSample } from "../units";
 import { Questioned } from "./Questioned";
 
 const DAY_MS = 86_400_000;
@@ -38,26 +38,29 @@ export function ReadingForm({
   const say = useSay();
   const kept = `reading-${jug.id}`;
   const [typed, setTyped, forgetTyped] = useKept(`${kept}-sg`, "");
-  const [temperature, setTemperature] = useState("20");
+  const [temperature, setTemperature] = useState(usualSample);
   const [drunk, setDrunk] = useState("");
   const [note, setNote, forgetNote] = useKept(`${kept}-note`, "");
   const [daysAgo, setDaysAgo] = useState("0");
   const { act, busy, problem, setProblem } = useAct(true);
   const field = useRef<HTMLInputElement>(null);
-  const sg = readNumber(typed);
+  const sg = readGravity(typed);
   const onStem = sg !== null && sg >= 0.97 && sg <= 1.2 ? sg : from;
 
   function write(gravityTyped: string, insist: boolean) {
-    const reads = readNumber(gravityTyped);
-    const warm = readNumber(temperature, "°c", "°", "c");
-    const gone = drunk.trim() === "" ? 0 : readNumber(drunk, "ml");
-    if (reads === null || warm === null || gone === null) {
+    const reads = readGravity(gravityTyped);
+    const warm = readTemperature(temperature);
+    const gone = drunk.trim() === "" ? 0 : readAmount(drunk, "ml");
+    if (reads === null || warm === null || typeof gone === "string") {
       const wrong =
         reads === null
           ? { at: "sg", text: "Write the gravity as read, like 1.074." }
           : warm === null
-            ? { at: "temperature_c", text: "Write the sample's °C, like 20." }
-            : { at: "drunk_ml", text: "Write how many ml, like 100, or nothing." };
+            ? {
+                at: "temperature_c",
+                text: `Write the sample's ${degree()}, like ${usualSample()}.`,
+              }
+            : { at: "drunk_ml", text: String(gone) };
       setProblem(mistyped([wrong]));
       return;
     }
@@ -122,7 +125,7 @@ export function ReadingForm({
                 }}
               />
               <TextField
-                label="Sample, °C"
+                label={`Sample, ${degree()}`}
                 inputMode="decimal"
                 value={temperature}
                 error={problem?.at("temperature_c")}

@@ -2,24 +2,34 @@ import type { Schemas } from "../api/client";
 import { percent, percentRange } from "../format";
 import css from "./Strengths.module.css";
 
-/** The three schools of strength side by side. */
+/** How a strength was got, for who wants to know: one strength is enough for the page. */
 export function Strengths({ strength }: { strength: Schemas["StrengthOut"] }) {
+  return (
+    <details className={css.how}>
+      <summary>How we got this</summary>
+      <StrengthTable strength={strength} />
+    </details>
+  );
+}
+
+/** The three ways to it, side by side. */
+export function StrengthTable({ strength }: { strength: Schemas["StrengthOut"] }) {
   const ours = strength.mass_balance;
   return (
     <table className={css.schools} aria-label="Strength, three ways">
       <tbody>
         <tr className={css.ours}>
-          <th scope="row">Mass balance</th>
+          <th scope="row">From the sugar (most exact)</th>
           <td>
             <b>{percent(ours.value)}</b> ({percentRange(ours)})
           </td>
         </tr>
         <tr>
-          <th scope="row">Quick sum on paper</th>
+          <th scope="row">131 × drop</th>
           <td>{percent(strength.quick_sum)}</td>
         </tr>
         <tr>
-          <th scope="row">Potential scale</th>
+          <th scope="row">Potential-alcohol scale</th>
           <td>{percent(strength.potential_scale)}</td>
         </tr>
       </tbody>

@@ -33,7 +33,7 @@ export default function JugsPage() {
   const queries = useQueryClient();
   const say = useSay();
   const opening = search.has("new");
-  if (jugs.isPending || reference.isPending) return <Waiting page what="Lining up the jugs" />;
+  if (jugs.isPending || reference.isPending) return <Waiting page what="Fetching your jugs" />;
   if (jugs.isError) return <Trouble page error={jugs.error} again={() => jugs.refetch()} />;
   if (reference.isError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
@@ -82,8 +82,8 @@ export default function JugsPage() {
       {putAwayShown && jugs.data.length === 0 ? (
         <Panel>
           <Empty
-            title="Nothing is put away"
-            text="A jug you put away waits here until you bring it back."
+            title="Nothing put away"
+            text="Jugs you put away wait here until you restore them."
             step={<QuietButton onClick={() => setSearch({})}>Show the jugs</QuietButton>}
           />
         </Panel>
@@ -91,8 +91,10 @@ export default function JugsPage() {
         <Panel>
           <Empty
             title="No jug yet"
-            text="Take a vessel, say how strong you want it, and pour from the shelf. It tells you how much sugar and water."
-            step={<ActButton onClick={() => setSearch({ new: "" })}>Start the first jug</ActButton>}
+            text="Choose a vessel and how strong you want it, then add juice. You are told how much sugar and water to add."
+            step={
+              <ActButton onClick={() => setSearch({ new: "" })}>Start your first jug</ActButton>
+            }
           />
         </Panel>
       ) : (
@@ -149,10 +151,10 @@ function JugCard({
             ml="auto"
             px="3"
             borderColor="line"
-            aria-label={away ? `Bring ${jug.name} back` : `Put ${jug.name} away`}
+            aria-label={away ? `Restore ${jug.name}` : `Put ${jug.name} away`}
             onClick={onPutAway}
           >
-            {away ? "Bring back" : "✕"}
+            {away ? "Restore" : "✕"}
           </QuietButton>
         </Flex>
         <Tube stage={jug.stage} share={jug.share} />

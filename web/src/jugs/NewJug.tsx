@@ -59,7 +59,7 @@ export function NewJug({
           </QuietButton>
         </HStack>
         <TextField
-          label="Write on the tape"
+          label="Name on the tape"
           placeholder="Pear and pomegranate"
           value={name}
           autoFocus

@@ -22,12 +22,12 @@ export default function SharedPlanPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { act, busy } = useAct();
-  useTitle("A plan to look at");
+  useTitle("Shared plan");
   const shared = useQuery({
     queryKey: ["shared", token],
     queryFn: () => answer(api.GET("/api/shared/{token}", path)),
   });
-  if (shared.isPending || !reference) return <Waiting page what="Unfolding the plan" />;
+  if (shared.isPending || !reference) return <Waiting page what="Opening the plan" />;
   if (shared.isError) return <Trouble page error={shared.error} again={() => shared.refetch()} />;
   const { name, by, plan, evaluation, problem } = shared.data;
   const vessel = reference.vessels.find((row) => row.key === plan.vessel?.key);
@@ -44,9 +44,7 @@ export default function SharedPlanPage() {
       <Heading as="h1" size="xl">
         <Tape>{name}</Tape>
       </Heading>
-      <Text color="quiet">
-        {by ? `Planned by ${by}. ` : ""}You can look; to change it, copy it.
-      </Text>
+      <Text color="quiet">{by ? `Planned by ${by}. ` : ""}To change it, copy it.</Text>
       <div className={css.sides}>
         <Panel>
           <Jug
@@ -94,7 +92,7 @@ export default function SharedPlanPage() {
       </div>
       <Box>
         <ActButton onClick={copy} busy={busy}>
-          Copy it to my jugs
+          Copy to my jugs
         </ActButton>
       </Box>
     </Stack>

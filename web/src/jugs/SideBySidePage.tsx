@@ -36,7 +36,7 @@ export default function SideBySidePage() {
     queryFn: () => answer(api.GET("/api/jugs/side-by-side", { params: { query: { jug: ids } } })),
     staleTime: 0,
   });
-  if (found.isPending || !reference) return <Waiting page what="Setting them side by side" />;
+  if (found.isPending || !reference) return <Waiting page what="Comparing" />;
   if (found.isError) return <Trouble page error={found.error} again={() => found.refetch()} />;
   const { jugs, rows } = found.data;
   const shown = all ? rows : rows.filter((row) => row.differ);
@@ -62,7 +62,7 @@ export default function SideBySidePage() {
           </Box>
         </HStack>
         {shown.length === 0 ? (
-          <Text color="quiet">Nothing yet: change one thing in one of them.</Text>
+          <Text color="quiet">Nothing yet: change something in one of them.</Text>
         ) : (
           <Box overflowX="auto">
             <table className={css.table} aria-label="Figures side by side">

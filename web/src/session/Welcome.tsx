@@ -82,17 +82,17 @@ export function Welcome({ demoOffered }: { demoOffered: boolean }) {
                 busy={busy}
                 onClick={() => enter(() => answer(api.POST("/api/session/demo")))}
               >
-                Look round the demo kitchen
+                Try the demo
               </ActButton>
               <Text color="quiet" fontSize="sm">
-                Nothing to fill in. Cartons on the shelf, jugs at every stage.
+                No account needed. Cartons on the shelf, jugs at every stage.
               </Text>
             </Stack>
           )}
           <form onSubmit={submit}>
             <Stack gap="4">
               <Heading as="h2" size="lg" fontFamily="heading">
-                {opening ? "Open an account" : "Sign in"}
+                {opening ? "Create account" : "Sign in"}
               </Heading>
               <TextField
                 label="Name"
@@ -136,7 +136,7 @@ export function Welcome({ demoOffered }: { demoOffered: boolean }) {
                   setProblem(null);
                 }}
               >
-                {opening ? "I have an account" : "Open an account"}
+                {opening ? "I have an account" : "Create account"}
               </QuietButton>
             </Stack>
           </form>

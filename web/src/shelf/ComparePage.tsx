@@ -4,7 +4,16 @@ import { type ReactNode, useState } from "react";
 import { useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useReference, useSession } from "../api/queries";
-import { gravity, money, percent, productPack, range, sugarShare, volume, whole } from "../format";
+import {
+  gravityRange,
+  money,
+  percent,
+  productPack,
+  range,
+  sugarShare,
+  volume,
+  whole,
+} from "../format";
 import { ChoiceField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { GoButton, Mark, Panel, Trouble, Waiting } from "../frame/states";
@@ -35,8 +44,7 @@ export default function ComparePage() {
         }),
       ),
   });
-  if (reference.isPending || compared.isPending)
-    return <Waiting page what="Setting them side by side" />;
+  if (reference.isPending || compared.isPending) return <Waiting page what="Comparing" />;
   if (reference.isError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   const currency = session.data?.currency ?? "GBP";
@@ -52,7 +60,7 @@ export default function ComparePage() {
           ? `${sugarShare(p.facts.sugar_g_per_100_g)} g in 100 g`
           : `${range(p.facts.sugar_g_per_l, whole)} g/L`,
     ],
-    ["A hydrometer reads", (p) => (p.facts.reads ? range(p.facts.reads, gravity) : "—")],
+    ["A hydrometer reads", (p) => (p.facts.reads ? gravityRange(p.facts.reads) : "—")],
     [
       "Strength alone",
       (p) => (p.facts.strength_alone ? percent(p.facts.strength_alone.value) : "—"),
@@ -84,7 +92,7 @@ export default function ComparePage() {
           </>
         ),
     ],
-    ["and start at", (_, made) => (made.start ? range(made.start, gravity) : "—")],
+    ["and start at", (_, made) => (made.start ? gravityRange(made.start) : "—")],
     ["and come to", (_, made) => (made.strength ? percent(made.strength.value) : "—")],
     ["and cost", (_, made) => price(made.cost)],
   ];

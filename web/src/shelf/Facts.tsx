@@ -1,6 +1,6 @@
 import { Stack, Text } from "@chakra-ui/react";
 import type { Schemas } from "../api/client";
-import { gravity, money, percent, percentRange, range, sugarShare, whole } from "../format";
+import { gravityRange, money, percent, percentRange, range, sugarShare, whole } from "../format";
 import { VerdictWords } from "./Verdict";
 
 /** What core makes of a product: the verdict first, then the numbers. */
@@ -22,7 +22,7 @@ export function Facts({
       {facts.verdict.code !== "supply" && (
         <Text fontWeight="700">
           {drink && facts.reads
-            ? `A hydrometer will read ${range(facts.reads, gravity)}`
+            ? `A hydrometer will read ${gravityRange(facts.reads)}`
             : `${sugarShare(facts.sugar_g_per_100_g)} g of sugar in 100 g`}
         </Text>
       )}

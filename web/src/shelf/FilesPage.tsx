@@ -14,7 +14,7 @@ export default function FilesPage() {
     <Stack gap="4">
       <Flex align="center" gap="3" wrap="wrap">
         <Heading as="h1" size="2xl" fontFamily="heading" mr="auto">
-          In and out
+          Import and export
         </Heading>
         <GoButton to="/shelf" bg="enamel" color="ink" borderWidth="1.5px" borderColor="rim" px="4">
           Back to the shelf
@@ -25,11 +25,11 @@ export default function FilesPage() {
         <Panel flex="1" w="full">
           <Stack gap="3" align="flex-start">
             <Heading as="h2" size="lg" fontFamily="heading">
-              Take the shelf out
+              Export the shelf
             </Heading>
             <Text>
-              The whole shelf, with its prices, what is at home and every label as you read it. Both
-              files come in again as they are.
+              The whole shelf, with its prices, what is in stock and every label as you read it.
+              Both can be imported again.
             </Text>
             <HStack wrap="wrap">
               <Download href="/api/shelf/export.csv">As a table (CSV)</Download>
@@ -98,12 +98,12 @@ function BringIn() {
     <Panel flex="1" w="full">
       <Stack gap="3" align="flex-start">
         <Heading as="h2" size="lg" fontFamily="heading">
-          Bring products in
+          Import products
         </Heading>
         <Text>
           A table saved as CSV, with the columns <b>name</b> and <b>pack</b> at least, or product
-          files as open food data has them (JSON). What stands on the shelf already is left as it
-          is. If one row is wrong, nothing comes in.
+          files as open food data has them (JSON). What is on the shelf already stays as it is. If
+          one row is wrong, nothing comes in.
         </Text>
         <Choose
           accept=".csv,.txt,.tsv,.json,text/csv,application/json"
@@ -117,7 +117,7 @@ function BringIn() {
           {busy && <Text color="quiet">Reading {name} …</Text>}
           {done && done.errors.length === 0 && (
             <Mark tone="good">
-              {done.added} brought in; {done.known} stood here already.
+              {done.added} imported; {done.known} were here already.
             </Mark>
           )}
         </Box>
@@ -190,17 +190,17 @@ function Kitchen() {
         <Text>
           Your shelf, your own vessels and every jug with all that happened to it, in one zip: a
           copy to keep, or to move to another kitchen. Brought in, it is added to what is here:
-          products and vessels that stand here already are left as they are, jugs get new numbers.
+          products and vessels that are here already stay as they are, jugs get new numbers.
         </Text>
         <HStack wrap="wrap">
-          <Download href="/api/kitchen/export.zip">Take everything out</Download>
+          <Download href="/api/kitchen/export.zip">Export everything</Download>
           <Choose
             accept=".zip,application/zip"
             label="Kitchen to bring in"
             busy={busy}
             onFile={bringIn}
           >
-            Bring a kitchen in
+            Import a kitchen
           </Choose>
         </HStack>
         <Box role="status" aria-live="polite">
@@ -208,7 +208,7 @@ function Kitchen() {
           {done && (
             <Mark tone="good">
               {done.jugs} {done.jugs === 1 ? "jug" : "jugs"}, {done.products} products and{" "}
-              {done.vessels} vessels brought in; {done.known} products stood here already.
+              {done.vessels} vessels imported; {done.known} products were here already.
             </Mark>
           )}
         </Box>

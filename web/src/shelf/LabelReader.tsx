@@ -218,7 +218,7 @@ export function LabelReader({
       <Stack gap="3">
         <HStack>
           <Heading as="h2" size="lg" fontFamily="heading">
-            {product ? "Correct it" : "Read a label"}
+            {product ? "Edit" : "Read a label"}
           </Heading>
           <QuietButton ml="auto" px="3" border="none" onClick={onClose} aria-label="Close">
             ✕
@@ -227,7 +227,7 @@ export function LabelReader({
         {halfTyped.current && (
           <HStack bg="glass" rounded="lg" p="2" pl="3">
             <Text flex="1">What you had typed is still here.</Text>
-            <QuietButton onClick={startOver}>Start over</QuietButton>
+            <QuietButton onClick={startOver}>Start again</QuietButton>
           </HStack>
         )}
         <HStack gap="2" flexWrap="wrap">
@@ -316,9 +316,9 @@ export function LabelReader({
           ) : (
             <Text color="quiet">
               {reading && doubts.length > 0
-                ? "Settle that, or type the figure yourself."
+                ? "Check that, or type the figure yourself."
                 : (reading?.why_not ??
-                  "Paste the label, or type the sugars and the price: whether it ferments, what a hydrometer will read and what its sugar costs stand here at once.")}
+                  "Paste the label, or type its sugars and price: whether it ferments, what a hydrometer will read and what its sugar costs stand here at once.")}
             </Text>
           )}
         </Box>

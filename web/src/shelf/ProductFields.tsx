@@ -128,7 +128,7 @@ export function ProductFields({
           )}
           {["syrup", "concentrate", "kit", "juice"].includes(typed.kind) && (
             <Tick checked={typed.madeUp} onChange={(madeUp) => set("madeUp", madeUp)}>
-              The figures are for the drink made up
+              The figures are for the diluted drink
             </Tick>
           )}
           {typed.madeUp && (
@@ -185,7 +185,7 @@ export function ProductFields({
       </Grid>
       <Collapsible.Root lazyMount>
         <Collapsible.Trigger asChild>
-          <QuietButton borderColor="line">Shop, at home, best before, colour</QuietButton>
+          <QuietButton borderColor="line">Shop, stock, best before, colour</QuietButton>
         </Collapsible.Trigger>
         <Collapsible.Content>
           <Stack gap="3" pt="3">
@@ -198,7 +198,7 @@ export function ProductFields({
                 onChange={(event) => set("place", event.target.value)}
               />
               <TextField
-                label="Packs at home"
+                label="Packs in stock"
                 inputMode="decimal"
                 value={typed.home}
                 error={at("at_home")}

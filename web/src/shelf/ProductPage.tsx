@@ -4,14 +4,14 @@ import { type FormEvent, type ReactNode, useState } from "react";
 import { useParams } from "react-router";
 import { answer, api, mistyped, type Schemas } from "../api/client";
 import { usePrices, useProduct, useReference, useSession } from "../api/queries";
-import { date, gravity, money, productPack, range } from "../format";
+import { date, gravity, gravityRange, money, productPack } from "../format";
 import { useAct } from "../frame/act";
 import { TextField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, GoButton, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
-import { readNumber } from "../number";
 import { drinkToken } from "../theme/drinks";
+import { degree, readGravity, readTemperature, usualSample } from "../units";
 import { Facts } from "./Facts";
 import { LabelReader } from "./LabelReader";
 import { PriceGraph } from "./PriceGraph";
@@ -65,7 +65,7 @@ export default function ProductPage() {
             Back to the shelf
           </GoButton>
           <ActButton onClick={() => setEditing(!editing)} aria-expanded={editing}>
-            Correct it
+            Edit
           </ActButton>
         </HStack>
       </Flex>
@@ -113,7 +113,7 @@ export default function ProductPage() {
           <Panel as="section" aria-label="Prices">
             <Prices product={one} currency={currency} />
           </Panel>
-          <Panel as="section" aria-label="At home">
+          <Panel as="section" aria-label="In stock">
             <AtHome product={one} />
           </Panel>
         </Stack>
@@ -163,7 +163,7 @@ function Prices({ product, currency }: { product: Product; currency: string }) {
     );
     if (done) {
       setAmount("");
-      say("The price is written down.");
+      say("Price saved.");
     }
   };
   return (
@@ -232,12 +232,12 @@ function AtHome({ product }: { product: Product }) {
       setPacks(String(Number(before)));
       await queries.invalidateQueries({ queryKey: ["products"] });
     };
-    if (await act(() => set(packs))) say(`${packs} at home.`, { undo });
+    if (await act(() => set(packs))) say(`${packs} in stock.`, { undo });
   };
   return (
     <Stack gap="3">
       <Heading as="h2" size="md" fontFamily="heading">
-        At home
+        In stock
       </Heading>
       <SmallForm onSubmit={write}>
         <chakra.div flex="1 1 9rem">
@@ -261,7 +261,7 @@ function Measured({ product }: { product: Product }) {
   const say = useSay();
   const { act, busy, problem, setProblem } = useSmallAct();
   const [sg, setSg] = useState("");
-  const [celsius, setCelsius] = useState("20");
+  const [celsius, setCelsius] = useState(usualSample);
   const { beside } = product.facts;
   const queries = useQueryClient();
   const send = (value: number | null, temperature_c: number) =>
@@ -272,19 +272,19 @@ function Measured({ product }: { product: Product }) {
       }),
     );
   const write = async () => {
-    const reads = readNumber(sg);
-    const warm = readNumber(celsius, "°c", "°", "c");
+    const reads = readGravity(sg);
+    const warm = readTemperature(celsius);
     if (reads === null || warm === null) {
       const text =
         reads === null
           ? "Write the gravity as read, like 1.048."
-          : "Write the sample's °C, like 20.";
+          : `Write the sample's ${degree()}, like ${usualSample()}.`;
       setProblem(mistyped([{ at: "sg", text }]));
       return;
     }
     if (await act(() => send(reads, warm))) {
       setSg("");
-      say("The reading is written down.");
+      say("Reading saved.");
     }
   };
   const takeBack = async () => {
@@ -294,7 +294,7 @@ function Measured({ product }: { product: Product }) {
       await send(before, 20);
       await queries.invalidateQueries({ queryKey: ["products"] });
     };
-    if (await act(() => send(null, 20))) say("Back to the label alone.", { undo });
+    if (await act(() => send(null, 20))) say("Reading deleted: the label counts again.", { undo });
   };
   return (
     <Stack gap="3">
@@ -307,7 +307,7 @@ function Measured({ product }: { product: Product }) {
             <Box>
               <Text color="quiet">The label alone</Text>
               <Text fontSize="xl" fontWeight="700">
-                {range(beside.label_reads, gravity)}
+                {gravityRange(beside.label_reads)}
               </Text>
             </Box>
             <Box>
@@ -325,7 +325,7 @@ function Measured({ product }: { product: Product }) {
       {!beside && (
         <Text color="quiet">
           {product.measured_sg === null
-            ? "Nobody has read its gravity yet: a measured carton beats any label."
+            ? "Not measured yet: a measured carton beats any label."
             : `Measured ${gravity(product.measured_sg)}; there is no label to hold it against.`}
         </Text>
       )}
@@ -342,7 +342,7 @@ function Measured({ product }: { product: Product }) {
         </chakra.div>
         <chakra.div flex="1 1 5rem">
           <TextField
-            label="Sample, °C"
+            label={`Sample, ${degree()}`}
             inputMode="decimal"
             value={celsius}
             onChange={(event) => setCelsius(event.target.value)}
@@ -352,7 +352,7 @@ function Measured({ product }: { product: Product }) {
           Save reading
         </QuietButton>
         {product.measured_sg !== null && (
-          <QuietButton onClick={takeBack}>Take the reading back</QuietButton>
+          <QuietButton onClick={takeBack}>Delete reading</QuietButton>
         )}
       </SmallForm>
     </Stack>

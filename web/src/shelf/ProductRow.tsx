@@ -1,7 +1,7 @@
 import { Box, chakra, HStack, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
-import { gravity, money, percent, productPack, range, sugarShare, whole } from "../format";
+import { gravityRange, money, percent, productPack, range, sugarShare, whole } from "../format";
 import { QuietButton } from "../frame/states";
 import { Tick } from "../frame/Tick";
 import { drinkToken } from "../theme/drinks";
@@ -67,7 +67,7 @@ export function ProductRow({
         <Text color="quiet" fontSize="sm">
           {productPack(product)}
           {product.price !== null && ` · ${money(product.price, currency)}`}
-          {Number(product.at_home) > 0 && ` · ${Number(product.at_home)} at home`}
+          {Number(product.at_home) > 0 && ` · ${Number(product.at_home)} in stock`}
         </Text>
       </Box>
       <Box
@@ -82,7 +82,7 @@ export function ProductRow({
         )}
         {facts.reads && (
           <Text color="quiet">
-            reads {range(facts.reads, gravity)}
+            reads {gravityRange(facts.reads)}
             {facts.strength_alone && ` · alone ${percent(facts.strength_alone.value)}`}
           </Text>
         )}
@@ -113,12 +113,12 @@ export function ProductRow({
         gridRow={{ base: 4, md: "auto" }}
         gridColumn={{ base: "1 / -1", md: "auto" }}
       >
-        <HStack gap="0" role="group" aria-label={`${product.name} at home`}>
+        <HStack gap="0" role="group" aria-label={`${product.name} in stock`}>
           <QuietButton
             px="3"
             borderColor="line"
             roundedRight="none"
-            aria-label={`One ${product.name} less at home`}
+            aria-label={`One ${product.name} less in stock`}
             disabled={Number(product.at_home) === 0}
             onClick={() => onAtHome(String(Math.max(Number(product.at_home) - 1, 0)))}
           >
@@ -129,7 +129,7 @@ export function ProductRow({
             borderColor="line"
             roundedLeft="none"
             borderLeftWidth="0"
-            aria-label={`One ${product.name} more at home`}
+            aria-label={`One ${product.name} more in stock`}
             onClick={() => onAtHome(String(Number(product.at_home) + 1))}
           >
             +

@@ -49,8 +49,7 @@ export default function ShelfPage() {
   const say = useSay();
   const { act } = useAct();
   useTitle(reading ? "Read a label" : "Shelf");
-  if (shelf.isPending || reference.isPending)
-    return <Waiting page what="Looking along the shelf" />;
+  if (shelf.isPending || reference.isPending) return <Waiting page what="Fetching your shelf" />;
   if (shelf.isError) return <Trouble page error={shelf.error} again={() => shelf.refetch()} />;
   if (reference.isError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
@@ -102,7 +101,7 @@ export default function ShelfPage() {
           Shelf
         </Heading>
         <Text color="quiet">
-          {standing} {standing === 1 ? "thing" : "things"} · {at_home} at home
+          {standing} {standing === 1 ? "thing" : "things"} · {at_home} in stock
         </Text>
         <HStack ml="auto" gap="2" wrap="wrap">
           <GoButton
@@ -113,7 +112,7 @@ export default function ShelfPage() {
             borderColor="rim"
             px="4"
           >
-            In and out
+            Import and export
           </GoButton>
           <ActButton onClick={readALabel} aria-expanded={reading}>
             Read a label
@@ -159,7 +158,7 @@ export default function ShelfPage() {
                   aria-expanded={filtering || narrowed}
                   onClick={() => setFiltering(!filtering)}
                 >
-                  Only …
+                  Filter
                 </QuietButton>
               </Flex>
               {(filtering || narrowed) && (
@@ -199,14 +198,14 @@ export default function ShelfPage() {
                     bg={params.has("home") ? "glass" : "enamel"}
                     onClick={() => look("home", params.has("home") ? null : "")}
                   >
-                    {params.has("home") ? "✓ " : ""}At home
+                    {params.has("home") ? "✓ " : ""}In stock
                   </QuietButton>
                 </Flex>
               )}
               {items.length === 0 ? (
                 <Empty
-                  title="Nothing like that stands here"
-                  text="Look for less: part of the name, or any kind."
+                  title="Nothing found"
+                  text="Try part of the name, or any kind."
                   step={
                     <QuietButton onClick={() => setParams({})}>Show the whole shelf</QuietButton>
                   }

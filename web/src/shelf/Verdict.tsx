@@ -15,12 +15,12 @@ export function VerdictMark({ verdict }: { verdict: Schemas["VerdictOut"] }) {
 
 const headings: Record<string, string> = {
   ferments: "It ferments.",
-  hard: "It ferments, but not willingly.",
-  will_not_ferment: "It will not ferment.",
-  thin: "Thin by itself.",
-  wants_water: "It wants water first.",
+  hard: "May struggle to ferment.",
+  will_not_ferment: "Won't ferment.",
+  thin: "Thin on its own.",
+  wants_water: "Dilute before fermenting.",
   no_sugar: "Nothing in it ferments.",
-  supply: "A helper.",
+  supply: "Brewing supply.",
 };
 
 /** The verdict in words, with the reason and what the thing is good for instead. */

@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { readNumber } from "../number";
+import { readAmount, readNumber } from "../units";
 
 type Product = Schemas["ProductOut"];
 type ProductIn = Schemas["ProductIn"];
@@ -108,16 +108,28 @@ export function misread(typed: Typed, labelled: boolean): { at: string; text: st
     ],
     [
       labelled && typed.madeUp,
-      readNumber(typed.makes, "ml"),
+      inUnit(typed.makes, "ml"),
       typed.makes,
       "makes_ml",
       "Write the ml it makes, like 5000.",
     ],
-    [true, readNumber(typed.pack), typed.pack, "pack", "Write how much is in a pack, like 1000."],
+    [true, packOf(typed), typed.pack, "pack", "Write how much is in a pack, like 1000."],
   ];
   return figures
     .filter(([shown, value, text]) => shown && text.trim() !== "" && value === null)
     .map(([, , , at, text]) => ({ at, text }));
+}
+
+/** An amount as typed, in any measure of its kind; null when it is none. */
+function inUnit(text: string, unit: "ml" | "g"): number | null {
+  const read = readNumber(text) ?? readAmount(text, unit);
+  return typeof read === "number" ? read : null;
+}
+
+/** What a pack holds, in ml, g or pieces as chosen. */
+function packOf(typed: Typed): number | null {
+  const { pack, packUnit } = typed;
+  return packUnit === "ml" || packUnit === "g" ? inUnit(pack, packUnit) : readNumber(pack);
 }
 
 /** Whether this kind's sugar comes from a label: drinks do, sugar and helpers do not. */
@@ -132,7 +144,7 @@ export function toProduct(
   corrected: string[],
 ): ProductIn {
   const labelled = hasLabel(kind);
-  const pack = readNumber(typed.pack);
+  const pack = packOf(typed);
   const amount = readNumber(typed.amount);
   return {
     name: typed.name,
@@ -144,7 +156,7 @@ export function toProduct(
     per_g: labelled && typed.per === "g" ? amount : null,
     made_up: labelled && typed.madeUp,
     dilution_parts: labelled && typed.madeUp ? readNumber(typed.dilution) : null,
-    makes_ml: labelled && typed.madeUp ? readNumber(typed.makes, "ml") : null,
+    makes_ml: labelled && typed.madeUp ? inUnit(typed.makes, "ml") : null,
     juice_percent: labelled ? readNumber(typed.juice, "%") : null,
     measured_sg: typed.measured,
     pack_ml: typed.packUnit === "ml" ? pack : null,

@@ -61,7 +61,7 @@ const config = defineConfig({
   globalCss: {
     "html, body, #root": { minHeight: "100%" },
     // A page that grows past the screen while you drag must not move the bar under you.
-    html: { scrollbarGutter: "stable", bg: "tile" },
+    html: { bg: "tile" },
     body: { bg: "tile", color: "ink", fontSize: "md", lineHeight: "1.45" },
     "*:focus-visible": {
       outline: "3px solid !important",

@@ -6,7 +6,7 @@ import { useAct } from "../../frame/act";
 import { useSay } from "../../frame/notices";
 import { Empty, GoButton, Panel, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
-import { Strengths } from "../Strengths";
+import { StrengthTable } from "../Strengths";
 import { Filling } from "./Filling";
 import { Outcome } from "./Outcome";
 
@@ -56,7 +56,7 @@ function Bottled({ jug, bottled }: { jug: Schemas["JugOut"]; bottled: Schemas["B
       show(await answer(api.DELETE("/api/jugs/{jug_id}/bottling", params)));
       const undo = async () =>
         show(await answer(api.POST("/api/jugs/{jug_id}/bottling/restore", params)));
-      say("The bottling is undone.", { undo });
+      say("Bottling undone.", { undo });
     });
   return (
     <Grid templateColumns={{ base: "1fr", md: "minmax(0, 1fr) 21rem" }} gap="4" alignItems="start">
@@ -84,7 +84,7 @@ function Bottled({ jug, bottled }: { jug: Schemas["JugOut"]; bottled: Schemas["B
             <Text color="quiet" fontSize="sm">
               Before anything was added at the end:
             </Text>
-            <Strengths strength={bottled.base} />
+            <StrengthTable strength={bottled.base} />
           </Stack>
         </Panel>
       )}

@@ -224,7 +224,7 @@ export function Filling({
             </Collapsible.Content>
           </Collapsible.Root>
           <Tick checked={typed.someLeft} onChange={(someLeft) => set({ someLeft })}>
-            Some of it stays in the jug, and goes on
+            Some stays in the jug and goes on
           </Tick>
         </Stack>
       </Panel>
@@ -240,7 +240,7 @@ export function Filling({
           </Box>
           {stopped && (
             <TextField
-              label="Why it is closed all the same"
+              label="Why close it anyway?"
               value={typed.reason}
               hint="The reason stays with the bottles and on their labels. When in doubt, do not."
               error={problem?.at("against_advice")}
@@ -258,7 +258,7 @@ export function Filling({
           <HStack wrap="wrap">
             {problem?.problem.insist_allowed ? (
               <QuietButton busy={busy} onClick={() => save(true)}>
-                I have thought: save it
+                I have thought about it: save
               </QuietButton>
             ) : (
               <ActButton busy={busy} disabled={!outcome} onClick={() => save(false)}>

@@ -1,5 +1,5 @@
 import type { Schemas } from "../../api/client";
-import { readNumber } from "../../number";
+import { readAmount, readNumber } from "../../units";
 
 /** One kind of bottle being counted: everything as typed. */
 export type Lot = { size: string; count: string; closed: string };
@@ -51,7 +51,9 @@ export function counted(text: string): number | null {
 
 /** Grams as typed; null when they are none. */
 export function weighed(text: string): number | null {
-  return text.trim() === "" ? 0 : readNumber(text, "g", "g/l");
+  if (text.trim() === "") return 0;
+  const grams = readNumber(text, "g/l") ?? readAmount(text, "g");
+  return typeof grams === "number" ? grams : null;
 }
 
 /** The bottling to send, or none while something in it is mistyped. */

@@ -9,6 +9,7 @@ import { useSay } from "../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../frame/states";
 import { Tick } from "../../frame/Tick";
 import { useKept } from "../../frame/useKept";
+import { degree } from "../../units";
 import { useJugContext } from "../JugPage";
 import { everything } from "../plan/AddPour";
 import { Questioned } from "../Questioned";
@@ -81,7 +82,7 @@ export function EventForm({
       forget();
       queries.setQueryData(["jug", jug.id], after);
       queries.invalidateQueries({ queryKey: ["jugs"] });
-      say(before ? "It is put right." : "It is written down.");
+      say(before ? "Corrected." : "Saved.");
       onDone();
     });
   }
@@ -91,7 +92,7 @@ export function EventForm({
   const elsewhere =
     problem && !asked && !PLACES.some((place) => problem.at(place)) ? problem : null;
   return (
-    <form onSubmit={submit} aria-label={before ? "Put it right" : "Write down what happened"}>
+    <form onSubmit={submit} aria-label={before ? "Save correction" : "Add to the log"}>
       <Stack gap="3">
         {!before && (
           <ChoiceField
@@ -147,10 +148,10 @@ export function EventForm({
         <HStack wrap="wrap">
           {!asked && (
             <ActButton type="submit" busy={busy}>
-              {before ? "Put it right" : "Write it down"}
+              {before ? "Save correction" : "Save entry"}
             </ActButton>
           )}
-          {before && <QuietButton onClick={onDone}>Leave it</QuietButton>}
+          {before && <QuietButton onClick={onDone}>Cancel</QuietButton>}
         </HStack>
       </Stack>
     </form>
@@ -251,7 +252,7 @@ function Fields({
       return (
         <Grid templateColumns={{ base: "1fr", sm: "1fr 1fr 1fr" }} gap="3" alignItems="start">
           {figure("ph", "pH")}
-          {figure("warm", "The jug, °C")}
+          {figure("warm", `The jug, ${degree()}`)}
           {figure("volume", "By the mark, ml")}
         </Grid>
       );
@@ -278,7 +279,7 @@ function Fields({
               </option>
             ))}
           </ChoiceField>
-          {typed.did === "held_at" && figure("warm", "At, °C")}
+          {typed.did === "held_at" && figure("warm", `At, ${degree()}`)}
         </Grid>
       );
     case "transferred":
@@ -304,7 +305,7 @@ function Fields({
       return (
         <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
           {figure("sg", "Gravity")}
-          {figure("warm", "Sample, °C")}
+          {figure("warm", `Sample, ${degree()}`)}
         </Grid>
       );
   }

@@ -88,6 +88,7 @@ export default function FermentPage() {
               </Box>
             )}
           </Box>
+          <Strengths strength={progress.strength} />
           {jug.told.map((text) => (
             <Mark key={text} tone="mind">
               {text}
@@ -123,12 +124,6 @@ export default function FermentPage() {
             />
           </Panel>
         )}
-        <Panel>
-          <Heading as="h2" size="md" fontFamily="heading">
-            Strength so far, three ways
-          </Heading>
-          <Strengths strength={progress.strength} />
-        </Panel>
       </Stack>
     </Grid>
   );
@@ -146,18 +141,18 @@ function LearnedNote({ learned }: { learned: string[] }) {
       const after = await answer(api.POST("/api/jugs/{jug_id}/learned", { params }));
       queries.setQueryData(["jug", jug.id], after);
       queries.invalidateQueries({ queryKey: ["jugs"] });
-      say("Taken over. It stands in the journal, and can be struck there.");
+      say("Saved to the log. Delete it there to undo.");
     });
   return (
     <Box borderWidth="1.5px" borderColor="line" rounded="lg" p="3" my="2">
-      <Text fontWeight="600">What the readings say together, weighed against what is usual:</Text>
+      <Text fontWeight="600">What your readings say together about what went in:</Text>
       <chakra.ul listStyleType="disc" pl="5" pb="2">
         {learned.map((text) => (
           <li key={text}>{text}</li>
         ))}
       </chakra.ul>
       <QuietButton borderColor="rim" busy={busy} onClick={take}>
-        Take this as what was poured
+        Use these amounts
       </QuietButton>
     </Box>
   );

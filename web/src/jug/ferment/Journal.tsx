@@ -19,14 +19,14 @@ export function Journal() {
     <Panel>
       <HStack justify="space-between" wrap="wrap" mb="1">
         <Heading as="h2" size="lg" fontFamily="heading">
-          Readings and what was done
+          Log
         </Heading>
         <QuietButton
           borderColor="line"
           aria-expanded={writing}
           onClick={() => setWriting((open) => !open)}
         >
-          {writing ? "Not now" : "Write something down"}
+          {writing ? "Cancel" : "Add to the log"}
         </QuietButton>
       </HStack>
       {writing && (
@@ -88,7 +88,7 @@ function Line({
       const restore = async () =>
         refresh(await answer(api.POST("/api/jugs/{jug_id}/events/{event_id}/restore", params)));
       await (how === "strike" ? strike() : restore());
-      if (how === "strike") say(`“${event.text}” is struck out.`, { undo: restore });
+      if (how === "strike") say(`“${event.text}” is deleted.`, { undo: restore });
     });
 
   return (
@@ -109,14 +109,14 @@ function Line({
         </Text>
         {(event.note || event.insisted) && (
           <Text fontSize="sm" color="quiet">
-            {event.insisted && "Questioned, and stood by. "}
+            {event.insisted && "Unusual, and confirmed. "}
             {event.note}
           </Text>
         )}
       </Stack>
       {event.struck ? (
         <QuietButton borderColor="line" busy={busy} onClick={() => turn("restore")}>
-          Bring back
+          Restore
         </QuietButton>
       ) : (
         <HStack gap="1">
@@ -124,7 +124,7 @@ function Line({
             <QuietButton
               px="3"
               borderColor="line"
-              aria-label={`Put right: ${event.text} ${day}`}
+              aria-label={`Correct: ${event.text} ${day}`}
               onClick={onPutRight}
             >
               ✎
@@ -135,7 +135,7 @@ function Line({
               px="3"
               borderColor="line"
               busy={busy}
-              aria-label={`Strike out: ${event.text} ${day}`}
+              aria-label={`Delete: ${event.text} ${day}`}
               onClick={() => turn("strike")}
             >
               ✕

@@ -1,5 +1,12 @@
 import type { Schemas } from "../../api/client";
-import { readNumber } from "../../number";
+import {
+  degree,
+  readAmount,
+  readGravity,
+  readNumber,
+  readTemperature,
+  temperature,
+} from "../../units";
 import { pourOf } from "../plan/AddPour";
 import { plainSugar, tap } from "../plan/edits";
 
@@ -133,82 +140,83 @@ export function toWhat(
   pour: Record<string, unknown> | null,
   doses: Schemas["DoseOut"][],
 ): { what: Record<string, unknown> } | { wrong: Wrong[] } {
-  const number = (key: Figure, text: string, ...units: string[]): Read => {
-    const value = readNumber(typed[key], ...units);
-    return value === null ? { wrong: [{ at: key, text }] } : { value };
+  const wrong = (at: Figure, text: string): Read => ({ wrong: [{ at, text }] });
+  const amount = (key: Figure, unit: "ml" | "g", of?: string): Read => {
+    const value = readAmount(typed[key], unit, of);
+    return typeof value === "string" ? wrong(key, value) : { value };
+  };
+  const warmth = (key: Figure, whose: string, like: number): Read => {
+    const value = readTemperature(typed[key]);
+    const text = `Write ${whose} ${degree()}, like ${temperature(like).split(" ")[0]}.`;
+    return value === null ? wrong(key, text) : { value };
   };
   switch (typed.kind) {
     case "added": {
       if (!pour) return { wrong: [{ at: "from", text: "Choose what was poured in." }] };
       const weighed = isWeighed(pour);
-      const amount = number(
-        "amount",
-        weighed ? "Write grams, like 200." : "Write ml, like 500.",
-        weighed ? "g" : "ml",
-      );
-      if ("wrong" in amount) return { wrong: amount.wrong };
+      const of = String(pour.sugar ?? pour.acid ?? "");
+      const much = amount("amount", weighed ? "g" : "ml", of);
+      if ("wrong" in much) return { wrong: much.wrong };
       const { product_id: _, colour: __, mass_g: ___, volume_ml: ____, ...kept } = pour;
       return {
-        what: { pour: { ...dropEmpty(kept), [weighed ? "mass_g" : "volume_ml"]: amount.value } },
+        what: { pour: { ...dropEmpty(kept), [weighed ? "mass_g" : "volume_ml"]: much.value } },
       };
     }
     case "dosed": {
-      const amount = number("amount", "Write grams, like 0.4.", "g");
-      if ("wrong" in amount) return { wrong: amount.wrong };
+      const [kind] = typed.dose.split("_");
+      const much = amount("amount", "g", typed.dose === "acid" ? typed.of : kind);
+      if ("wrong" in much) return { wrong: much.wrong };
       const named = doses.find((row) => row.key === typed.dose)?.of ?? [];
       const key = { acid: "acid", sweetener: "sugar" }[typed.dose] ?? "made_of";
       const of = typed.of || named[0]?.key;
       return {
-        what: { dose: typed.dose, mass_g: amount.value, ...(named.length ? { [key]: of } : {}) },
+        what: { dose: typed.dose, mass_g: much.value, ...(named.length ? { [key]: of } : {}) },
       };
     }
     case "racked": {
       if (typed.amount.trim() === "") return { what: {} };
-      const left = number("amount", "Write ml left behind, like 150, or nothing.", "ml");
+      const left = amount("amount", "ml");
       return "wrong" in left ? { wrong: left.wrong } : { what: { left_behind_ml: left.value } };
     }
     case "measured": {
       const what: Record<string, unknown> = {};
-      const wrong: Wrong[] = [];
-      for (const [key, name, text, ...units] of [
-        ["ph", "ph", "Write the pH, like 3.4."],
-        ["warm", "temperature_c", "Write the jug's °C, like 19.", "°c", "c", "°"],
-        ["volume", "volume_ml", "Write ml by the mark, like 4500.", "ml"],
+      const mistyped: Wrong[] = [];
+      const ph = readNumber(typed.ph);
+      for (const [key, name, read] of [
+        ["ph", "ph", () => (ph === null ? wrong("ph", "Write the pH, like 3.4.") : { value: ph })],
+        ["warm", "temperature_c", () => warmth("warm", "the jug's", 19)],
+        ["volume", "volume_ml", () => amount("volume", "ml")],
       ] as const) {
         if (typed[key].trim() === "") continue;
-        const value = number(key, text, ...units);
-        if ("wrong" in value) wrong.push(...value.wrong);
+        const value = read();
+        if ("wrong" in value) mistyped.push(...value.wrong);
         else what[name] = value.value;
       }
-      if (!wrong.length && !Object.keys(what).length)
-        wrong.push({ at: "ph", text: "Write at least one of them." });
-      return wrong.length ? { wrong } : { what };
+      if (!mistyped.length && !Object.keys(what).length)
+        mistyped.push({ at: "ph", text: "Write at least one of them." });
+      return mistyped.length ? { wrong: mistyped } : { what };
     }
     case "noticed":
       return { what: { words: typed.words, chips: typed.clear ? ["clear"] : [] } };
     case "cared": {
       if (typed.did !== "held_at") return { what: { did: typed.did } };
-      const warm = number("warm", "Write the °C it stands at, like 4.", "°c", "c", "°");
+      const warm = warmth("warm", "the", 4);
       return "wrong" in warm
         ? { wrong: warm.wrong }
         : { what: { did: "held_at", temperature_c: warm.value } };
     }
     case "transferred": {
-      const amount = number("amount", "Write ml, like 1500.", "ml");
-      if ("wrong" in amount) return { wrong: amount.wrong };
+      const much = amount("amount", "ml");
+      if ("wrong" in much) return { wrong: much.wrong };
       if (!typed.into) return { wrong: [{ at: "into", text: "Choose the jug it went into." }] };
-      return { what: { into: [{ jug: typed.into, volume_ml: amount.value }] } };
+      return { what: { into: [{ jug: typed.into, volume_ml: much.value }] } };
     }
     case "read": {
-      const sg = number("sg", "Write the gravity as read, like 1.074.");
-      if ("wrong" in sg) return { wrong: sg.wrong };
-      const warm =
-        typed.warm.trim() === ""
-          ? { value: 20 }
-          : number("warm", "Write the sample's °C, like 20.", "°c", "c", "°");
-      return "wrong" in warm
-        ? { wrong: warm.wrong }
-        : { what: { sg: sg.value, temperature_c: warm.value } };
+      const sg = readGravity(typed.sg);
+      if (sg === null)
+        return { wrong: [{ at: "sg", text: "Write the gravity as read, like 1.074." }] };
+      const warm = typed.warm.trim() === "" ? { value: 20 } : warmth("warm", "the sample's", 20);
+      return "wrong" in warm ? { wrong: warm.wrong } : { what: { sg, temperature_c: warm.value } };
     }
   }
 }

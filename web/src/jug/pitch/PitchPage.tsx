@@ -1,6 +1,6 @@
 import { Grid, Heading, Stack, Text } from "@chakra-ui/react";
 import { useNavigate } from "react-router";
-import { gravity, range } from "../../format";
+import { gravity, gravityRange } from "../../format";
 import { Empty, GoButton, Mark, Panel } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
@@ -16,7 +16,7 @@ export default function PitchPage() {
         <Empty
           title="Pitched"
           text={`The first reading was ${gravity(jug.readings[0]?.sg ?? 1)}.`}
-          step={<GoButton to="../ferment">To the ferment</GoButton>}
+          step={<GoButton to="../ferment">Next: fermenting</GoButton>}
         />
       </Panel>
     );
@@ -26,8 +26,8 @@ export default function PitchPage() {
       <Panel>
         <Empty
           title="Nothing to pitch yet"
-          text={jug.problem ?? "Pour something in first."}
-          step={<GoButton to="../plan">To the plan</GoButton>}
+          text={jug.problem ?? "Add an ingredient first."}
+          step={<GoButton to="../plan">Back to the plan</GoButton>}
         />
       </Panel>
     );
@@ -43,11 +43,11 @@ export default function PitchPage() {
               Read it before the yeast goes in
             </Heading>
             <Text>
-              By what you poured it should read <b>{range(must.sg, gravity)}</b>.
+              By what went in it should read <b>{gravityRange(must.sg)}</b>.
             </Text>
             <Mark tone="mind">
-              Shake until no grain is left, then two minutes more. Cool to 20 °C before the yeast:
-              hot syrup kills it, and burns you.
+              Shake until no sugar is left on the bottom, then two minutes more. Cool to 20 °C
+              before the yeast: hot syrup kills it, and burns you.
             </Mark>
             <Mark tone="mind">
               It gives off carbon dioxide for weeks: air the room, and never close the jug tight.

@@ -85,11 +85,11 @@ export const AddPour = memo(function AddPour({
     <Stack pt="3" gap="2">
       {products.data?.standing === 0 && (
         <Text color="quiet">
-          Nothing stands on the shelf yet.{" "}
+          Nothing is on your shelf yet.{" "}
           <Link to="/shelf?read">
             <u>Read the label of a carton first.</u>
           </Link>{" "}
-          Or pour a juice as it usually is, and read its label later.
+          Or add a juice as it usually is, and read its label later.
         </Text>
       )}
       {long && (
@@ -101,7 +101,7 @@ export const AddPour = memo(function AddPour({
         />
       )}
       <HStack align="flex-end" gap="2">
-        <ChoiceField label="Pour from the shelf" value={chosen} onChange={setChosen}>
+        <ChoiceField label="Add an ingredient" value={chosen} onChange={setChosen}>
           <option value="">Choose …</option>
           {shelf.length > 0 && (
             <optgroup label="On the shelf">
@@ -121,7 +121,7 @@ export const AddPour = memo(function AddPour({
                 </option>
               ))}
           </optgroup>
-          <optgroup label="A carton whose label nobody has read">
+          <optgroup label="A carton without its label">
             {fruits.map((row) => (
               <option key={row.key} value={`fruit-${row.key}`}>
                 {row.name} juice, as it usually is
@@ -130,7 +130,7 @@ export const AddPour = memo(function AddPour({
           </optgroup>
         </ChoiceField>
         <QuietButton onClick={add} disabled={chosen === ""}>
-          Pour it
+          Add
         </QuietButton>
       </HStack>
     </Stack>

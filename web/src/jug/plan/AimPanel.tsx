@@ -62,10 +62,10 @@ export const AimPanel = memo(function AimPanel({
     />
   );
   return (
-    <Panel as="section" aria-label="Aim for">
+    <Panel as="section" aria-label="Targets">
       <Stack gap="3">
         <Heading as="h2" size="lg" fontFamily="heading">
-          Aim for
+          Targets
         </Heading>
         <GlassFields
           glass={aims.glass}
@@ -100,10 +100,10 @@ export const AimPanel = memo(function AimPanel({
               </Box>
             )}
             <Giving pours={pours} blend={aims.blend} change={change} />
-            <QuietButton onClick={onLetGo}>Let go of the aim</QuietButton>
+            <QuietButton onClick={onLetGo}>Remove targets</QuietButton>
           </>
         ) : (
-          <ActButton onClick={onAim}>Reach it with sugar and water</ActButton>
+          <ActButton onClick={onAim}>Let sugar and water adjust</ActButton>
         )}
         <AimRow name="Sweetness" standing={standing("sweetness")}>
           {null}
@@ -171,7 +171,7 @@ const Wanted = memo(function Wanted({
           <button
             type="button"
             className={css.plain}
-            aria-label={`No aim for: ${label}`}
+            aria-label={`No target for ${label}`}
             onClick={onStop}
           >
             ✕
@@ -262,12 +262,12 @@ const Giving = memo(function Giving({
   return (
     <Stack gap="2">
       <Text color="quiet" fontSize="sm">
-        What “gives” is worked out for you: as many pours as there are aims. The rest stays.
+        Ingredients set to “Adjusts” are worked out to hit your targets: one for each target.
       </Text>
       <HStack wrap="wrap">
         {juices.length > 1 && !blend && (
           <QuietButton size="sm" px="3" borderColor="line" onClick={blended}>
-            Let the blend give
+            Adjust the blend
           </QuietButton>
         )}
         {!boils && juices.length > 0 && (

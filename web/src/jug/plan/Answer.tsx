@@ -1,6 +1,14 @@
 import { memo } from "react";
 import type { Schemas } from "../../api/client";
-import { bottleSize, gravity, listed, money, percent, percentRange, range } from "../../format";
+import {
+  bottleSize,
+  gravity,
+  gravityRange,
+  listed,
+  money,
+  percent,
+  percentRange,
+} from "../../format";
 import { Strengths } from "../Strengths";
 import css from "./PlanPage.module.css";
 import plan from "./plan.module.css";
@@ -47,24 +55,24 @@ export const Answer = memo(function Answer({
       )}
       <p>
         {history ? "By that the jug was to read" : "The jug should read"}{" "}
-        <b>{gravity(must.sg.value)}</b> ({range(must.sg, gravity)}) and end near{" "}
-        <b>{gravity(finish.sg.value)}</b> ({range(finish.sg, gravity)}).
+        <b>{gravity(must.sg.value)}</b> ({gravityRange(must.sg)}) and end near{" "}
+        <b>{gravity(finish.sg.value)}</b> ({gravityRange(finish.sg)}).
       </p>
     </div>
   );
 });
 
-/** Where it ends: the strength by three schools, and how it gets into the glass. */
+/** Where it ends, how it gets into the glass, and how its strength was got. */
 export const Outcome = memo(function Outcome({ result }: { result: Evaluation }) {
   const { finish, glass } = result;
   return (
     <div className={css.answer}>
-      <Strengths strength={finish.strength} />
       <p>
         In the glass <b>{percent(glass.abv.value)}</b> ({percentRange(glass.abv)}), {glass.word}
         {glass.sugar_g_per_l >= 1 && ` with ${Math.round(glass.sugar_g_per_l)} g/L of sugar`}
         {(glass.priming_g > 0 && `, ${glass.volumes.toFixed(1)} volumes of gas`) || ", still"}.
       </p>
+      <Strengths strength={finish.strength} />
       <ol className={plan.steps}>
         {glass.steps.map((step) => (
           <li key={step}>{step}</li>

@@ -66,7 +66,7 @@ export const GlassFields = memo(function GlassFields({
   const general = refused && ![lateError, said("sugar_g_per_l"), said("volumes")].some(Boolean);
   return (
     <Stack gap="3">
-      <ChoiceField label="In the glass" value={style} onChange={choose}>
+      <ChoiceField label="How you want it" value={style} onChange={choose}>
         {styles.map(({ key, name }) => (
           <option key={key} value={key}>
             {name}
@@ -145,9 +145,9 @@ export const GlassFields = memo(function GlassFields({
         </ChoiceField>
       )}
       <ChoiceField
-        label="Meant for"
+        label="Bottle and closure"
         value={glass.closed}
-        hint="What the worst that could come is held against"
+        hint="The most gas it could make is checked against this"
         onChange={(closed) => set({ closed })}
       >
         <option value="">No bottle chosen yet</option>

@@ -20,7 +20,7 @@ export function Nearest({
   return (
     <Stack gap="2" align="flex-start" pt="3">
       <Text>{found.text}</Text>
-      <QuietButton onClick={() => onTake(found.amounts)}>Take that</QuietButton>
+      <QuietButton onClick={() => onTake(found.amounts)}>Use this</QuietButton>
     </Stack>
   );
 }

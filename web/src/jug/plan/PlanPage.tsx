@@ -198,7 +198,7 @@ export default function PlanPage() {
             )}
           </>
         ) : (
-          <Text color="quiet">Pour something in, and what it becomes stands here.</Text>
+          <Text color="quiet">Add an ingredient, and what it becomes shows here.</Text>
         )}
       </div>
 
@@ -222,13 +222,13 @@ export default function PlanPage() {
         )}
         {pitched && (
           <Text color="quiet" pt="1">
-            This is what was planned to go in. To change it, strike out the readings.
+            This is what was planned to go in. To change it, delete the readings.
           </Text>
         )}
         {draft.pours.length === 0 ? (
           <Empty
             title="An empty jug"
-            text="Pour the juice first. Sugar and water come after, as much as your aim asks for."
+            text="Add the juice first. Sugar and water come after, as much as your targets ask for."
             step={null}
           />
         ) : (
@@ -282,7 +282,7 @@ export default function PlanPage() {
           />
         )}
         {result && draft.pours.length > 0 && !problem && (
-          <section className={css.panel} aria-label="What it becomes">
+          <section className={css.panel} aria-label="Result">
             <CalmOutcome result={result} />
           </section>
         )}

@@ -2,7 +2,7 @@ import { memo, useRef, useState } from "react";
 import { grams, gravity, volume } from "../../format";
 import { colour } from "../../theme/colour";
 import { drinkToken } from "../../theme/drinks";
-import { type DraftPour, type Role, readAmount, written } from "./draft";
+import { type DraftPour, type Role, readPour, written } from "./draft";
 import css from "./PourRow.module.css";
 
 // A spoon is one press of an arrow key: a tablespoon, or a teaspoon of sugar.
@@ -47,7 +47,7 @@ export const PourRow = memo(function PourRow({
   const { id, pour, unit, locked } = row;
   const solved = solvedAmount !== null || (aiming && row.role === "gives");
   const pack = (unit === "ml" ? pour.pack_ml : pour.pack_g) ?? null;
-  const typed = readAmount(row.amount, unit);
+  const typed = readPour(row.amount, unit, pour);
   const amount = solved ? (solvedAmount ?? 0) : typeof typed === "number" ? typed : 0;
   const say = unit === "ml" ? volume : grams;
   const cartons =
@@ -183,7 +183,7 @@ function printed(pour: DraftPour["pour"]): string {
   return pour.kind === "water" ? "unchlorinated" : "pure";
 }
 
-const ROLES: Record<Role, string> = { stays: "stays", gives: "gives", share: "share" };
+const ROLES: Record<Role, string> = { stays: "Fixed", gives: "Adjusts", share: "% of batch" };
 
 const RowButtons = memo(function RowButtons({
   id,
@@ -209,7 +209,7 @@ const RowButtons = memo(function RowButtons({
       {asked && !locked && (
         <select
           className={css.role}
-          aria-label={`For the aim, ${name}`}
+          aria-label={`For the targets, ${name}`}
           value={role}
           onChange={(event) => acts.onRole(id, event.target.value as Role)}
         >

@@ -7,7 +7,8 @@ import { ChoiceField, TextField } from "../../frame/fields";
 import { useEscape } from "../../frame/focus";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../frame/states";
-import { type Draft, readLitres } from "./draft";
+import { readLitres } from "../../units";
+import type { Draft } from "./draft";
 
 type Own = Schemas["OwnVesselOut"];
 type Change = (edit: (before: Draft) => Draft) => void;

@@ -1,32 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { draftOf, freeName, newPour, planOf, readAmount, readLitres } from "./draft";
+import { draftOf, freeName, newPour, planOf } from "./draft";
 
 const pear = { name: "Pear", kind: "juice", fruit: "pear" };
-
-describe("an amount as typed", () => {
-  it.each([
-    ["750", "ml", 750],
-    ["1.5 L", "ml", 1500],
-    ["1,5l", "ml", 1500],
-    [" 400 g ", "g", 400],
-    ["1 kg", "g", 1000],
-    ["0", "ml", 0],
-  ] as const)("reads %s", (text, unit, amount) => {
-    expect(readAmount(text, unit)).toBe(amount);
-  });
-
-  it.each([
-    ["", "ml", "Write how much"],
-    ["-5", "g", "0 or more"],
-    ["2 kg", "ml", "This is poured"],
-    ["1 L", "g", "This is weighed"],
-    ["1e9", "ml", "Write an amount"],
-    ["three", "ml", "Write an amount"],
-    ["1 gal", "ml", "Which gallon?"],
-  ] as const)("says what is wrong with %s", (text, unit, sentence) => {
-    expect(readAmount(text, unit)).toContain(sentence);
-  });
-});
 
 describe("a plan", () => {
   it("comes back as it was kept", () => {
@@ -93,19 +68,4 @@ it("a blend of two lets the share between them give", () => {
   );
   expect(planOf(kept).plan?.aim?.solve).toEqual([["Pear", "Plum"]]);
   expect(kept.fillL).toBe("");
-});
-
-it("a bare figure with a point in it is asked about", () => {
-  expect(readAmount("1,5", "ml")).toBe("1,5 L or 1,5 ml? Write the unit behind it.");
-  expect(readAmount("1.190", "ml")).toContain("reads like a gravity");
-  expect(readAmount("1,5 L", "ml")).toBe(1500);
-  expect(readAmount("750.5", "ml")).toBe(750.5);
-  expect(readAmount("1.5", "g")).toBe(1.5);
-});
-
-it("litres are understood in any unit", () => {
-  expect(readLitres("4,6")).toBe(4.6);
-  expect(readLitres("4600 ml")).toBe(4.6);
-  expect(readLitres("75 cl")).toBe(0.75);
-  expect(readLitres("a gallon")).toBeNull();
 });

@@ -1,5 +1,5 @@
 import type { Schemas } from "../../api/client";
-import { readNumber } from "../../number";
+import { readAmount, readGravity, readLitres, readNumber } from "../../units";
 
 export type Plan = Schemas["PlanIn"];
 type Pour = Schemas["PourIn"];
@@ -117,44 +117,10 @@ export function draftOf(plan: Plan, usualFillMl: number): Draft {
 }
 
 // So few millilitres with a point in them are more likely litres.
-const FEW_ML = 10;
-const GALLON = /gal/i;
-
-/** A typed amount as ml or g; a unit may follow. Otherwise the sentence that says why not. */
-export function readAmount(text: string, unit: "ml" | "g"): number | string {
-  const found = /^\s*([0-9]+(?:[.,][0-9]+)?)\s*(ml|l|g|kg)?\s*$/i.exec(text);
-  const example = unit === "ml" ? "750 or 1.5 L" : "400 or 1 kg";
-  if (!found) {
-    if (GALLON.test(text)) return "Which gallon? A US one is 3.785 L, an imperial one 4.546 L.";
-    if (/^\s*-/.test(text)) return `An amount is 0 or more, like ${example}.`;
-    return text.trim() === ""
-      ? `Write how much, like ${example}.`
-      : `Write an amount like ${example}.`;
-  }
-  const value = Number((found[1] ?? "").replace(",", "."));
-  const typed = (found[2] ?? unit).toLowerCase();
-  const big = typed === "l" || typed === "kg";
-  if (!found[2] && unit === "ml" && value < FEW_ML && /[.,]/.test(text)) {
-    const said = text.trim();
-    return /^(0[.,]9|1[.,][01])\d\d$/.test(said)
-      ? `${said} reads like a gravity. How much of it: 1.5 L, 750 ml?`
-      : `${said} L or ${said} ml? Write the unit behind it.`;
-  }
-  const kind = typed === "l" || typed === "ml" ? "ml" : "g";
-  if (kind !== unit) {
-    return unit === "ml"
-      ? `This is poured: write ml or L, like ${example}.`
-      : `This is weighed: write g or kg, like ${example}.`;
-  }
-  return big ? value * 1000 : value;
-}
-
-/** Typed litres, as L, cl or ml; a bare number is litres. Null when it is none. */
-export function readLitres(text: string): number | null {
-  const found = /^\s*([0-9]+(?:[.,][0-9]+)?)\s*(l|cl|ml)?\s*$/i.exec(text);
-  if (!found) return null;
-  const value = Number((found[1] ?? "").replace(",", "."));
-  return value / ({ ml: 1000, cl: 100 }[(found[2] ?? "l").toLowerCase()] ?? 1);
+/** What is typed for a pour, as ml or g; spoons of what they are known for may stand too. */
+export function readPour(amount: string, unit: "ml" | "g", pour: Pour): number | string {
+  const key = pour.sugar ?? pour.acid ?? (pour.kind === "sugar" ? "sucrose" : undefined);
+  return readAmount(amount, unit, key);
 }
 
 /** The texts of a draft that a sentence may be about, beside the pours' amounts. */
@@ -195,7 +161,7 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
   const shares: Record<string, number> = {};
   const pours = draft.pours.map((row) => {
     const { id, pour, unit, amount, role, share, locked } = row;
-    const read = readAmount(amount, unit);
+    const read = readPour(amount, unit, pour);
     if (typeof read === "string") problems.pours[id] = read;
     const value = typeof read === "number" ? read : 0;
     if (role === "share") {
@@ -214,7 +180,8 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
   /** A number nobody need type: null when empty, and a sentence when it is none. */
   function optional(key: FieldKey, text: string): number | null {
     if (text.trim() === "") return null;
-    const value = key === "fill" ? readLitres(text) : readNumber(text, "%", "g/l");
+    const read = { fill: readLitres, og: readGravity }[key as string];
+    const value = read ? read(text) : readNumber(text, "%", "g/l");
     if (value === null) problems.fields[key] = SENTENCES[key];
     return value;
   }

@@ -74,7 +74,7 @@ function Side({ row, onEnter }: { row: Weighed; onEnter: (addition: Addition) =>
         </Text>
       </HStack>
       <Text color="quiet" fontSize="sm">
-        {figure(row.there.low)}–{figure(row.there.high)} by its pours · usually {figure(low)}–
+        {figure(row.there.low)}–{figure(row.there.high)} by its ingredients · usually {figure(low)}–
         {figure(high)}
       </Text>
       <Mark tone={word.tone}>

@@ -7,7 +7,7 @@ import { TextField } from "../../../frame/fields";
 import { useSay } from "../../../frame/notices";
 import { ActButton, Mark, Trouble, Waiting } from "../../../frame/states";
 import { Tick } from "../../../frame/Tick";
-import { readNumber } from "../../../number";
+import { readNumber } from "../../../units";
 import { type Draft, draftOf, type Plan, written } from "../draft";
 import { changePour } from "../edits";
 import css from "../plan.module.css";
@@ -39,7 +39,7 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
       const taken = draftOf({ name: "", pours: basket.pours }, 0);
       return { ...before, pours: taken.pours, aiming: false, blend: null, acid: "", tannin: "" };
     });
-    say("Taken. Undo brings your own pours back.");
+    say("Done. Undo brings your own ingredients back.");
   }
 
   return (
@@ -48,7 +48,7 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
       <Stack gap="3">
         <Flex align="center" gap="4" wrap="wrap">
           <Heading as="h3" size="md" fontFamily="heading">
-            Whole packs, at home first, then the shop
+            Whole packs: your stock first, then the shop
           </Heading>
           <Tick checked={keepFlavours} onChange={setKeepFlavours}>
             Keep the flavours
@@ -75,7 +75,7 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
           />
         </HStack>
         {found.isPending ? (
-          <Waiting what="Trying baskets" />
+          <Waiting what="Comparing shopping baskets" />
         ) : found.isError ? (
           found.error instanceof ProblemError && found.error.status === 422 ? (
             <Mark tone="mind">{found.error.message}</Mark>
@@ -138,8 +138,8 @@ function BasketCard({
             <Text color="quiet" fontSize="sm">
               {amount(item.amount, item.by_mass)} of it
               {item.to_buy === 0
-                ? ", all at home"
-                : item.to_buy < item.packs && `, ${item.packs - item.to_buy} at home`}
+                ? ", all in stock"
+                : item.to_buy < item.packs && `, ${item.packs - item.to_buy} in stock`}
               {item.left_over >= 1 && `, ${amount(item.left_over, item.by_mass)} left over`}
             </Text>
           </li>
@@ -151,7 +151,7 @@ function BasketCard({
       <Text>
         <b>{money(basket.bill, currency)}</b> at the till
       </Text>
-      <ActButton onClick={() => onTake(basket)}>Take this one</ActButton>
+      <ActButton onClick={() => onTake(basket)}>Use this one</ActButton>
     </section>
   );
 }

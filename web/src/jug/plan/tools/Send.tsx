@@ -27,7 +27,7 @@ export function Send({ jug }: { jug: Schemas["JugOut"] }) {
       show(await answer(api.DELETE("/api/jugs/{jug_id}/link", path)));
       const undo = async () =>
         show(await answer(api.POST("/api/jugs/{jug_id}/link/restore", path)));
-      say("The link shows nothing any more.", { undo });
+      say("The link no longer works.", { undo });
     });
 
   return (
@@ -47,7 +47,7 @@ export function Send({ jug }: { jug: Schemas["JugOut"] }) {
       <Stack gap="2" align="flex-start">
         {address ? (
           <>
-            <Text>Whoever has this link and a kitchen here can look at the plan, and copy it:</Text>
+            <Text>Anyone signed in here who has this link can view the plan and copy it:</Text>
             <Text fontWeight="600" wordBreak="break-all" data-testid="link">
               {address}
             </Text>
@@ -55,13 +55,13 @@ export function Send({ jug }: { jug: Schemas["JugOut"] }) {
               <QuietButton onClick={() => copy(address, "The link is copied.")}>
                 Copy the link
               </QuietButton>
-              <QuietButton onClick={takeBack}>Take it back</QuietButton>
+              <QuietButton onClick={takeBack}>Remove the link</QuietButton>
             </HStack>
             {byHand && <ByHand text={byHand} />}
           </>
         ) : (
           <QuietButton onClick={make} busy={busy} disabled={link.isPending}>
-            Make a link to show it
+            Share by link
           </QuietButton>
         )}
       </Stack>

@@ -12,13 +12,13 @@ function cell(text: string): string {
   return `"${text.replaceAll('"', '""')}"`;
 }
 
-/** What to buy after what is at home, with the total at the till. */
+/** What to buy after what is in stock, with the total at the till. */
 export function Shopping({ plan, name }: { plan: Plan; name: string }) {
   const list = useAsked("shopping", plan, (body: Plan) =>
     answer(api.POST("/api/plans/shopping", { body })),
   );
   const { copy, byHand } = useCopy();
-  if (list.isPending) return <Waiting what="Looking in the cupboard" />;
+  if (list.isPending) return <Waiting what="Checking your stock" />;
   if (list.isError) return <Trouble error={list.error} again={() => list.refetch()} />;
   const { lines, total, currency, unpriced, text } = list.data;
 
@@ -57,7 +57,7 @@ export function Shopping({ plan, name }: { plan: Plan; name: string }) {
                 <Text color="quiet" fontSize="sm" fontWeight="400">
                   takes {line.words}
                   {line.at_home > 0 &&
-                    `, ${line.at_home} ${line.at_home === 1 ? "pack" : "packs"} at home`}
+                    `, ${line.at_home} ${line.at_home === 1 ? "pack" : "packs"} in stock`}
                   {line.place && ` · ${line.place}`}
                 </Text>
               </th>

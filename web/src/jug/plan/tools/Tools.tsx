@@ -15,11 +15,11 @@ type Tool = "balance" | "cheapest" | "shopping" | "variants" | "versions" | "sen
 
 const NAMES: Record<Tool, string> = {
   balance: "Balance and doses",
-  cheapest: "Cheapest way to the same aim",
+  cheapest: "Cheapest way to the same targets",
   shopping: "Shopping list",
-  variants: "Try a variant",
+  variants: "Copy and change",
   versions: "Earlier plans",
-  send: "Send and print",
+  send: "Share and print",
 };
 /** What can still be asked about a jug whose must is made. */
 const AFTER: Tool[] = ["variants", "send"];

@@ -37,15 +37,15 @@ export function Variants({ jug, pitched }: { jug: Schemas["JugOut"]; pitched: bo
 
   return (
     <Stack gap="4">
-      <form onSubmit={fork} aria-label="Begin a variant">
+      <form onSubmit={fork} aria-label="Copy and change">
         <Stack gap="2" maxW="34rem">
           <Text color="quiet">
-            Another jug with the same plan: change one thing in it, and see the two side by side.
+            Copies the plan into another jug: change one thing in it, and compare the two.
           </Text>
           <HStack align="flex-end">
             <TextField
-              label="What the variant is called"
-              placeholder={`${jug.name}, variant`}
+              label="Name of the copy"
+              placeholder={`${jug.name}, copy`}
               value={name}
               error={problem?.message}
               onChange={(event) => setName(event.target.value)}
@@ -82,7 +82,7 @@ export function Variants({ jug, pitched }: { jug: Schemas["JugOut"]; pitched: bo
           <Split jug={jug} onClose={() => setSplitting(false)} />
         ) : (
           <QuietButton alignSelf="flex-start" onClick={() => setSplitting(true)}>
-            Split it into arms
+            Split into test batches
           </QuietButton>
         ))}
     </Stack>
@@ -98,7 +98,7 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
   const yeast = jug.kept.plan.yeast?.key ?? "wine";
   const [arms, setArms] = useState<Arm[]>(() =>
     [1, 2].map((count) => ({
-      name: `${jug.name}, arm ${count}`,
+      name: `${jug.name}, batch ${count}`,
       vessel: "juice_bottle_3",
       yeast,
       enzyme: false,
@@ -141,25 +141,25 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
   }
 
   return (
-    <form onSubmit={split} aria-label="Split it into arms">
+    <form onSubmit={split} aria-label="Split into test batches">
       <Stack gap="3">
         <Text color="quiet">
-          The must is mixed once and shared out by what each vessel holds. Change one thing only:
+          The must is mixed once and shared out by the size of each vessel. Change one thing only:
           the yeast, or the enzyme.
         </Text>
         <div className={css.sides}>
           {arms.map((arm, place) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: an arm is known by its place
             <fieldset key={place} className={css.side}>
-              <legend>Arm {place + 1}</legend>
+              <legend>Batch {place + 1}</legend>
               <TextField
-                label={`Arm ${place + 1} is called`}
+                label={`Name of batch ${place + 1}`}
                 value={arm.name}
                 onChange={(event) => set(place, { name: event.target.value })}
               />
               <Grid templateColumns={{ base: "1fr", sm: "1fr 1fr" }} gap="2">
                 <ChoiceField
-                  label={`Vessel of arm ${place + 1}`}
+                  label={`Vessel of batch ${place + 1}`}
                   value={arm.vessel}
                   onChange={(vessel) => set(place, { vessel })}
                 >
@@ -170,7 +170,7 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
                   ))}
                 </ChoiceField>
                 <ChoiceField
-                  label={`Yeast of arm ${place + 1}`}
+                  label={`Yeast of batch ${place + 1}`}
                   value={arm.yeast}
                   onChange={(chosen) => set(place, { yeast: chosen })}
                 >

@@ -27,7 +27,7 @@ export function Versions({
     queryFn: () => answer(api.GET("/api/jugs/{jug_id}/versions", { params: { path } })),
     staleTime: 0,
   });
-  if (versions.isPending) return <Waiting what="Looking back" />;
+  if (versions.isPending) return <Waiting what="Fetching earlier plans" />;
   if (versions.isError) return <Trouble error={versions.error} again={() => versions.refetch()} />;
 
   const returnTo = (version: number) =>
@@ -53,10 +53,10 @@ export function Versions({
           ) : (
             <QuietButton
               size="sm"
-              aria-label={`Return to it: ${row.said}, kept ${dayAndTime(row.kept_at, timeZone)}`}
+              aria-label={`Restore: ${row.said}, kept ${dayAndTime(row.kept_at, timeZone)}`}
               onClick={() => returnTo(row.version)}
             >
-              Return to it
+              Restore
             </QuietButton>
           )}
         </HStack>

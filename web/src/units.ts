@@ -1,0 +1,233 @@
+import type { Schemas } from "./api/client";
+
+/**
+ * How this kitchen writes and shows amounts, gravities and temperatures. The table of measures is
+ * core's, kept once when the app opens; here figures are only read from it and written by it.
+ */
+type Kitchen = {
+  measures: Schemas["MeasureOut"][];
+  shown: Schemas["ShownOut"][];
+  stems: Schemas["StemOut"][];
+  spooned: Record<string, number>;
+  settings: Schemas["Settings"];
+};
+
+let kitchen: Kitchen | null = null;
+
+export function setKitchen(reference: Schemas["ReferenceOut"], settings: Schemas["Settings"]) {
+  const { measures, shown, stems, spooned } = reference;
+  kitchen = { measures, shown, stems, spooned, settings };
+}
+
+const PARTS: Record<string, number> = {
+  "¼": 1 / 4,
+  "½": 1 / 2,
+  "¾": 3 / 4,
+  "⅓": 1 / 3,
+  "⅔": 2 / 3,
+};
+// "1 1/2", "1/2", "1½", "½", "1,5", "1.5".
+const FIGURE =
+  /^(?:(\d+)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:[.,]\d+)?)?\s*([¼½¾⅓⅔])|(\d+(?:[.,]\d+)?))/;
+
+function takeFigure(text: string): { value: number; rest: string } | null {
+  const found = FIGURE.exec(text);
+  if (!found) return null;
+  const [all, whole, top, bottom, over, under, before, part, plain] = found;
+  const number = (typed: string | undefined) => Number((typed ?? "0").replace(",", "."));
+  const value =
+    whole !== undefined
+      ? number(whole) + number(top) / number(bottom)
+      : over !== undefined
+        ? number(over) / number(under)
+        : part !== undefined
+          ? number(before) + (PARTS[part] ?? 0)
+          : number(plain);
+  return Number.isFinite(value) ? { value, rest: text.slice(all.length).trimStart() } : null;
+}
+
+/** A typed number, with a comma, a point or a fraction, one of `units` after it or not. */
+export function readNumber(text: string, ...units: string[]): number | null {
+  const found = takeFigure(text.trim());
+  if (!found || (found.rest && !units.includes(found.rest.toLowerCase()))) return null;
+  return found.value;
+}
+
+const EXAMPLE = { ml: "750 ml, 1.5 L or 2 cups", g: "400 g, 1 kg or 2 lb 4 oz" };
+const FEW_ML = 10;
+
+/** Whose gallon, pint or cup is meant, as far as anybody said. */
+function systemFor(measure: string): string {
+  const { shows = "metric", gallon = "", cup = "" } = kitchen?.settings ?? {};
+  if (/cup|spoon/.test(measure)) return cup || (shows === "us" ? "us" : "");
+  return gallon || (shows === "metric" ? "" : shows);
+}
+
+/** The measure that a word is, none, or the sentence that asks whose. */
+function measureOf(word: string): Schemas["MeasureOut"] | string | null {
+  const said = word.toLowerCase().replace(/\s+/g, " ").replace(/\.$/, "");
+  const rows = kitchen?.measures ?? [];
+  const own = rows.find((row) => row.own.includes(said));
+  if (own) return own;
+  const found = rows.filter((row) => row.words.includes(said));
+  if (found.length < 2) return found[0] ?? null;
+  const system = systemFor(found[0]?.name ?? "");
+  const meant = found.find((row) => row.system === system);
+  if (meant) return meant;
+  const whose = found.map((row) => `${row.name.replace("us ", "US ")} (${round(row.factor)} ml)`);
+  return `Which ${said}: ${whose.join(" or ")}? Write it in full, or choose once in Settings.`;
+}
+
+function round(factor: number): string {
+  return factor >= 100 ? factor.toFixed(0) : factor.toFixed(1);
+}
+
+/**
+ * A typed amount as ml or g: one measure or several, "2 lb 4 oz", or a bare number. Otherwise the
+ * sentence that says why not. `of` is the key of a sugar, an acid or a dose: where spoons of it are
+ * known, it may be spooned.
+ */
+export function readAmount(text: string, unit: "ml" | "g", of?: string): number | string {
+  const gPerMl = of ? kitchen?.spooned[of] : undefined;
+  const example = EXAMPLE[unit];
+  let rest = text.trim();
+  if (rest === "") return `Write how much, like ${example}.`;
+  if (rest.startsWith("-")) return `An amount is 0 or more, like ${example}.`;
+  let total = 0;
+  for (let parts = 0; rest !== ""; parts += 1) {
+    const found = takeFigure(rest);
+    if (!found) return `Write an amount like ${example}.`;
+    const word = /^[^\d¼½¾⅓⅔]*/.exec(found.rest)?.[0] ?? "";
+    rest = found.rest.slice(word.length).replace(/^(and|\+)\s*/, "");
+    const name = word.trim().replace(/\s*(,|and|\+)$/, "");
+    if (name === "") {
+      if (parts > 0 || rest !== "") return `Write an amount like ${example}.`;
+      return bare(text.trim(), found.value, unit);
+    }
+    const measure = measureOf(name);
+    if (typeof measure === "string") return measure;
+    if (!measure) return `“${name}” is not a measure known here. Write an amount like ${example}.`;
+    const amount = found.value * measure.factor;
+    if (measure.kind === (unit === "ml" ? "volume" : "mass")) total += amount;
+    else if (unit === "g" && gPerMl) total += amount * gPerMl;
+    else if (unit === "ml") return `This goes by volume: write ${example}.`;
+    else return `This is weighed: write ${example}.`;
+  }
+  return total;
+}
+
+function bare(said: string, value: number, unit: "ml" | "g"): number | string {
+  if (unit === "ml" && value < FEW_ML && /[.,]/.test(said)) {
+    return /^(0[.,]9|1[.,][01])\d\d$/.test(said)
+      ? `${said} reads like a gravity. How much of it: 1.5 L, 750 ml?`
+      : `${said} L or ${said} ml? Write the unit behind it.`;
+  }
+  return value;
+}
+
+/** A typed volume in litres; a bare number is litres. Null when it is none. */
+export function readLitres(text: string): number | null {
+  const plain = readNumber(text);
+  if (plain !== null) return plain;
+  const ml = readAmount(text, "ml");
+  return typeof ml === "number" ? ml / 1000 : null;
+}
+
+/** How an amount stands beside this kitchen's other figures. */
+function written(amount: number, kind: "volume" | "mass"): string | null {
+  if (!kitchen || kitchen.settings.shows === "metric") return null;
+  const { shows } = kitchen.settings;
+  const rows = kitchen.shown.filter((row) => row.system === shows && row.kind === kind);
+  const row = rows.filter((one) => amount >= one.at_least).at(-1) ?? rows[0];
+  return row ? `${(amount / row.factor).toFixed(row.decimals)} ${row.unit}` : null;
+}
+
+export function volume(ml: number): string {
+  return (
+    written(ml, "volume") ?? (ml >= 999.5 ? `${(ml / 1000).toFixed(2)} L` : `${Math.round(ml)} ml`)
+  );
+}
+
+export function grams(g: number): string {
+  const elsewhere = written(g, "mass");
+  if (elsewhere) return elsewhere;
+  if (g > 0 && g < 9.95) return `${g.toFixed(1)} g`;
+  return g >= 1999.5 ? `${(g / 1000).toFixed(2)} kg` : `${Math.round(g)} g`;
+}
+
+/** Straight between the rows of a table that rises. */
+function along(points: number[][], from: 0 | 1, value: number): number {
+  const to = from === 0 ? 1 : 0;
+  let place = points.findIndex((point) => (point[from] ?? 0) >= value);
+  if (place < 0) place = points.length - 1;
+  const [before, after] = [points[Math.max(place - 1, 0)], points[Math.max(place, 1)]];
+  const [x0 = 0, x1 = 1] = [before?.[from], after?.[from]];
+  const [y0 = 0, y1 = 0] = [before?.[to], after?.[to]];
+  return y0 + ((y1 - y0) * (value - x0)) / (x1 - x0);
+}
+
+function ownStem(): Schemas["StemOut"] | undefined {
+  return kitchen?.stems.find((stem) => stem.key === kitchen?.settings.gravity_scale);
+}
+
+/** A gravity on this kitchen's scale. */
+export function gravity(sg: number): string {
+  const stem = ownStem();
+  if (!stem || stem.key === "sg") return sg.toFixed(3);
+  return `${along(stem.points, 0, sg).toFixed(stem.decimals)} ${stem.unit}`;
+}
+
+/** "1.072–1.076", "9.2–9.9 °Bx": the unit once, and "to" where a minus would be lost. */
+export function gravityRange(interval: { low: number; high: number }): string {
+  const [low, high] = [gravity(interval.low), gravity(interval.high)];
+  const [figure = low, unit] = low.split(" ");
+  const between = /^-/.test(low + high) || high.startsWith("-") ? " to " : "–";
+  return unit ? `${figure}${between}${high}` : `${low}–${high}`;
+}
+
+/** A gravity as a hydrometer's scale shows it, whatever stem is at home. */
+export function readGravity(text: string): number | null {
+  const found = takeFigure(text.trim().replace(/^-/, ""));
+  if (!found) return null;
+  const value = text.trim().startsWith("-") ? -found.value : found.value;
+  const word = found.rest.toLowerCase();
+  const stems = kitchen?.stems ?? [];
+  const stem = word ? stems.find((one) => one.words.includes(word)) : bareStem(value);
+  if (word && !stem) return null;
+  if (!stem || stem.key === "sg") return value;
+  return Math.round(along(stem.points, 1, value) * 10_000) / 10_000;
+}
+
+/** A bare figure is on the kitchen's own scale, unless only a gravity looks like that. */
+function bareStem(value: number): Schemas["StemOut"] | undefined {
+  return value >= 0.95 && value < 2 ? undefined : ownStem();
+}
+
+/** "20 °C" or "68 °F". */
+export function temperature(celsius: number): string {
+  return isFahrenheit() ? `${Math.round((celsius * 9) / 5 + 32)} °F` : `${+celsius.toFixed(1)} °C`;
+}
+
+export function degree(): "°C" | "°F" {
+  return isFahrenheit() ? "°F" : "°C";
+}
+
+/** What a sample has that nobody says otherwise of. */
+export function usualSample(): string {
+  return isFahrenheit() ? "68" : "20";
+}
+
+function isFahrenheit(): boolean {
+  return kitchen?.settings.temperature === "f";
+}
+
+/** A typed temperature as °C; a bare number is on the kitchen's own scale. */
+export function readTemperature(text: string): number | null {
+  const celsius = readNumber(text, "°c", "c");
+  const isBare = readNumber(text, "°") !== null;
+  if (celsius !== null && !(isBare && isFahrenheit())) return celsius;
+  const value = readNumber(text, "°f", "f", "°");
+  if (value === null) return null;
+  if (isBare && !isFahrenheit()) return value;
+  return Math.round(((value - 32) * 5) / 0.9) / 10;
+}
