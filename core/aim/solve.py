@@ -307,8 +307,8 @@ def _refuse_impossible_share(first: Pour, second: Pour, amount: float, aim: Aim)
         if left < -1e-6:
             unit = "g" if pour.by_mass else "ml"
             raise JobError(
-                f"needs {left:.0f} {unit} of {pour.name}: no share of {first.name} and"
-                f" {second.name} reaches {aim.wanted()} in that fill.",
+                f"Even with no {pour.name} it misses by {-left:.0f} {unit}: no share of"
+                f" {first.name} and {second.name} reaches {aim.wanted()} in that fill.",
                 "aim",
             )
 
@@ -329,4 +329,4 @@ def _refuse_impossible(pour: Pour, amount: float, fixed: Mix, aim: Aim) -> None:
         why = f"the juice alone is stronger than {aim.wanted()}"
     else:
         why = f"the rest is too weak for {aim.wanted()}"
-    raise JobError(f"needs {amount:.0f} {unit} of {pour.name}: {why}.", "aim")
+    raise JobError(f"Even with no {pour.name} it misses by {-amount:.0f} {unit}: {why}.", "aim")

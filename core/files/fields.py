@@ -103,5 +103,10 @@ def number_of(
     if number < 0:
         raise JobError(f"{number:g} is below zero: it must be 0 or more.", at)
     if most is not None and number > most:
-        raise JobError(f"{number:g} is too much: at most {most:g}.", at)
+        raise JobError(f"{_plain(number)} is too much: at most {_plain(most)}.", at)
     return number
+
+
+def _plain(number: float) -> str:
+    """As people write it: never with an exponent, unless nobody would read it anyway."""
+    return f"{number:,.0f}" if 1e6 <= number < 1e15 else f"{number:g}"

@@ -126,7 +126,7 @@ class Person:
 
     def pour(self, name):
         self.page.get_by_label("Add an ingredient").select_option(label=name)
-        self.page.get_by_role("button", name="Add").click()
+        self.page.get_by_role("button", name="Add", exact=True).click()
         expect(self.page.get_by_label(f"How much {name}")).to_be_visible()
 
     def pour_no(self, name):

@@ -212,7 +212,7 @@ def test_by_keyboard_alone(page, person):
     expect(choose).to_be_visible()
     tab_to(page, choose)
     keys.type("Pear")
-    tab_to(page, page.get_by_role("button", name="Add"))
+    tab_to(page, page.get_by_role("button", name="Add", exact=True))
     keys.press("Enter")
     bar = page.get_by_label("How much Pear juice")
     expect(bar).to_be_visible()

@@ -70,7 +70,7 @@ def check(page, person):
     expect(main).to_contain_text(
         f"In the glass {drink.value:.1f} % ({drink.low:.1f}–{drink.high:.1f} %), {core.glass.word}"
     )
-    aims = page.get_by_role("region", name="Targets")
+    aims = page.get_by_role("region", name="Targets", exact=True)
     expect(aims).to_contain_text(f"Strength {drink.value:.1f} %")
     expect(aims).to_contain_text(f"Start gravity {sg.value:.3f}")
     expect(aims).to_contain_text(f"Sharpness {core.acid.g_per_l.value:.1f} g/L")
@@ -174,7 +174,8 @@ def test_by_keyboard_alone(bench, person):
     keys = bench.keyboard
 
     def go(role, name, most=120):
-        found = bench.get_by_role(role, name=name)
+        # “Add” begins other buttons too.
+        found = bench.get_by_role(role, name=name, exact=name == "Add")
         tab_to(bench, found, most)
         return found
 

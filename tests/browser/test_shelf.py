@@ -135,10 +135,10 @@ def test_a_figure_that_is_none_is_told_and_not_dropped(page, person):
     person.move_in()
     read(page, person).fill(CORDIAL)
     check_the_cordial(page)
-    page.get_by_label("Pack holds").fill("3/4 l")
+    page.get_by_label("Pack holds").fill("a jarful")
     expect(page.get_by_text("Write how much is in a pack, like 1000.")).to_be_visible()
     page.get_by_role("button", name="Put on the shelf").click()
-    expect(page.get_by_label("Pack holds")).to_have_value("3/4 l")
+    expect(page.get_by_label("Pack holds")).to_have_value("a jarful")
     expect(row(page, "Blackcurrant cordial")).to_have_count(0)
 
 

@@ -11,6 +11,7 @@ from jsonschema import Draft202012Validator
 
 from launch.places import ROOT
 from server.demo.load import load
+from server.jugs.actions.begin import begin_with
 from server.kitchen.actions.pack_up import pack_up
 
 SCHEMA = json.loads((ROOT / "docs" / "formats" / "kitchen.schema.json").read_text())
@@ -25,6 +26,8 @@ def demo(db):
     oldest.save()
     second.begun_from, second.is_arm = oldest, False
     second.save()
+    # Begun, and nothing planned yet.
+    begin_with(account, "Later", {"pours": []}, None)
     return account
 
 

@@ -28,7 +28,8 @@ def written(state: JugState) -> dict[str, Any]:
     jugs = state.kitchen
     names = _names(jugs)
     head = {"format": FORMAT, "version": VERSION, "currency": state.jug.account.currency}
-    if len(jugs) == 1:
+    # By itself a jug has a plan; among several one may have none.
+    if len(jugs) == 1 and state.plan["pours"]:
         return {**head, **_one(state, names)}
     return {**head, "jugs": [_one(JugState.load(jug), names) for jug in jugs]}
 
