@@ -10,7 +10,7 @@ from core.aim.balancing import balancing
 from core.errors import JobError
 from core.ferment.finish import dry_abv
 from core.measure.density import brix_from_sg, density_g_per_ml
-from core.must.mixing import MOST_ML, NOTHING, Mix, Pour, mix_of
+from core.must.mixing import EMPTY_G, MOST_ML, NOTHING, Mix, Pour, mix_of
 
 # No yeast goes further, % vol.
 MOST_ABV = 20.0
@@ -27,7 +27,7 @@ Unknown = str | tuple[str, str]
 
 @dataclass(frozen=True, slots=True)
 class Aim:
-    """What is wanted: `abv` (% vol) or `og` (20/20), and perhaps `fill_ml` of must.
+    """What is wanted: `abv` (% vol) or `og` (20/20), `fill_ml` of must, or one with the other.
 
     `solve` names as many unknowns as there are aims. One is a pour, whose given amount is
     ignored, or two pours: the share between them then gives, and their total stays.
@@ -54,8 +54,15 @@ class Aim:
         return (*given, *(name for name in self.shares if name not in given))
 
     def wanted(self) -> str:
-        """The strength part of the aim, as said in a sentence."""
-        return f"{self.abv:g} %" if self.abv is not None else f"{self.og:.3f}"
+        """The strength part of the aim, or the fill alone, as said in a sentence."""
+        if self.abv is not None:
+            return f"{self.abv:g} %"
+        return f"{self.og:.3f}" if self.og is not None else f"{(self.fill_ml or 0) / 1000:.2f} L"
+
+    @property
+    def by_strength(self) -> bool:
+        """Whether a strength or a gravity is wanted, or a fill alone: made up to the mark."""
+        return self.abv is not None or self.og is not None
 
 
 def solve(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None) -> tuple[Pour, ...]:
@@ -89,7 +96,7 @@ def solve(pours: Sequence[Pour], aim: Aim, tolerance_abv: float | None = None) -
     )
     for _ in range(_ROUNDS):
         before = solved
-        if main.solve or main.abv is not None or main.og is not None:
+        if main.solve or main.by_strength or main.fill_ml is not None:
             solved = _solve_strength(solved, main, tolerance_abv)
         solved = tuple(
             pour.with_amount(balance[place](solved, place)) if place in balance else pour
@@ -123,7 +130,9 @@ def _solve_strength(
             mix = mix.plus(_placed_mix(pours[second].with_amount(1.0), second), -1.0)
         per_unit.append(mix)
 
-    if aim.fill_ml is None:
+    if not aim.by_strength and aim.fill_ml is not None:
+        amounts = [_to_the_mark(fixed, per_unit[0], aim.fill_ml)]
+    elif aim.fill_ml is None:
         blend = [pours[place] for place in unknown[0]] if len(unknown[0]) == 2 else None
         amounts = [_solve_one(fixed, per_unit[0], aim, blend)]
     else:
@@ -152,8 +161,10 @@ def _unknowns(pours: Sequence[Pour], aim: Aim) -> list[tuple[int, ...]]:
     """Places in `pours` of each unknown: one, or two for a blend."""
     if not pours:
         raise JobError("Nothing has been added yet: add at least one ingredient.", "pours")
-    if (aim.abv is None) == (aim.og is None):
+    if aim.abv is not None and aim.og is not None:
         raise JobError("Set a strength (abv) or a start gravity (og), one of them.", "aim")
+    if not aim.by_strength and aim.fill_ml is None:
+        raise JobError("Set a strength (abv), a start gravity (og), or a fill (fill_ml).", "aim")
     if aim.abv is not None and not 0 < aim.abv <= MOST_ABV:
         raise JobError(
             f"{aim.abv:g} % is not a strength yeast reaches: aim between 0.5 and 20 %.", "aim.abv"
@@ -168,16 +179,19 @@ def _unknowns(pours: Sequence[Pour], aim: Aim) -> list[tuple[int, ...]]:
             f"A fill of {aim.fill_ml:g} ml is not one a vessel has: give ml, like 4500.",
             "aim.fill_ml",
         )
-    aims = 1 if aim.fill_ml is None else 2
+    aims = int(aim.by_strength) + int(aim.fill_ml is not None)
     named = [(name,) if isinstance(name, str) else name for name in aim.solve]
     flat = aim.names()
     if len(aim.solve) != aims or len(set(flat)) != len(flat):
         raise JobError(
             "Strength and fill need two ingredients set to “Adjusts”."
             if aims == 2
-            else "A strength needs one ingredient set to “Adjusts”.",
+            else f"A {'strength' if aim.by_strength else 'fill'} needs one ingredient set to"
+            " “Adjusts”.",
             "aim.solve",
         )
+    if not aim.by_strength and not isinstance(aim.solve[0], str):
+        raise JobError("Another share of a blend fills no more: let one ingredient adjust.", "aim")
     known = [pour.name for pour in pours]
     for name in flat:
         if known.count(name) != 1:
@@ -296,6 +310,27 @@ def _solve_two(fixed: Mix, per_unit: Sequence[Mix], aim: Aim, fill_ml: float) ->
             "aim",
         )
     return amounts(float(brentq(off, low, high, xtol=1e-12, rtol=1e-12)))
+
+
+def _to_the_mark(fixed: Mix, per_unit: Mix, fill_ml: float) -> float:
+    """Amount of one pour that fills so far; negative when some would have to come out again."""
+
+    def off(amount: float) -> float:
+        mix = fixed.plus(per_unit, amount)
+        if mix.mass < EMPTY_G:
+            return -fill_ml
+        try:
+            return mix.volume_ml - fill_ml
+        except JobError:
+            # More than dissolves is more than enough.
+            return fill_ml
+
+    start = off(0.0)
+    # Nothing takes more room dissolved than so much water.
+    most = (2 * abs(start) + 1) / abs(per_unit.mass)
+    if start * per_unit.mass > 0 or off(most) * start > 0:
+        return -abs(start) / abs(per_unit.mass)
+    return float(brentq(off, 0.0, most, xtol=1e-9))
 
 
 def _said(unknown: Unknown) -> str:

@@ -12,7 +12,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 VIEWS = [
-    "/shelf", "/shelf?read&find=pear", "product", "compare", "/shelf/files", "/jugs?new", "plan", "pitch",
+    "/shelf", "/shelf?read&find=pear", "product", "compare", "/shelf/files", "/settings", "/jugs?new", "plan", "pitch",
     "ferment", "bottle", "labels", "side-by-side", "shared",
 ]  # fmt: skip
 

@@ -10,7 +10,7 @@ from core.ferment.finish import finish
 from core.ferment.strength import fermented
 from core.interval import Interval
 from core.measure.density import brix_from_solids_g_per_l, density_g_per_ml, sg_from_brix
-from core.must.mixing import Pour, make_must
+from core.must.mixing import Mix, Pour, make_must
 from core.pack.declared import read_label
 
 LABEL = read_label("10.8", 100, "ml")
@@ -68,7 +68,7 @@ def test_more_sugar_is_heavier_stronger_and_fuller(grams, more):
         ([juice(), WATER], Aim(("Water",), abv=11), None, r"Even with no Water it misses by \d+ ml: the rest is too weak"),
         ([juice(), juice(10, "Pear 2")], Aim(("Pear", "Pear 2"), abv=6, fill_ml=100), None, "same strength"),
         ([SUGAR], Aim(("Sugar",), abv=90), None, "not a strength yeast reaches"),
-        ([SUGAR], Aim(("Sugar",)), None, "one of them"),
+        ([SUGAR], Aim(("Sugar",)), None, "or a fill"),
         ([], Aim(("Sugar",), abv=9), None, "add at least one"),
     ],
 )  # fmt: skip
@@ -192,3 +192,30 @@ def test_a_strong_must_is_limited_by_the_yeast_and_an_interval_says_so():
     assert held.sg.value > free.sg.value + 0.01
     assert held.residual_sugar_g_per_l > 20
     assert finish(must, 60).abv == free.abv
+
+
+@given(fill=st.floats(3400, 20_000))
+def test_made_up_to_the_mark_it_fills_to_the_mark(fill):
+    """Juice and sugar stay, water fills up: by mass and density, whatever it then makes."""
+    pours = [juice(), SUGAR.with_amount(300), WATER]
+    solved = solve(pours, Aim(("Water",), fill_ml=fill))
+    assert [p.amount for p in solved[:2]] == [pours[0].amount, 300]
+    assert Mix.of(solved).volume_ml == pytest.approx(fill, abs=1e-3)
+    assert solved[2].amount > 0
+
+
+@pytest.mark.parametrize(
+    ("aim", "words"),
+    [
+        (
+            Aim(("Water",), fill_ml=2000),
+            r"Even with no Water it misses by \d+ ml: .* already fills",
+        ),
+        (Aim(("Water", "Sugar"), fill_ml=5000), "A fill needs one ingredient"),
+        (Aim((("Water", "Pear"),), fill_ml=5000), "let one ingredient adjust"),
+        (Aim(("Water",)), "Set a strength"),
+    ],
+)
+def test_marks_that_cannot_be_reached(aim, words):
+    with pytest.raises(JobError, match=words):
+        solve([juice(), SUGAR.with_amount(300), WATER], aim)

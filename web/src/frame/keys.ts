@@ -24,12 +24,12 @@ export function useKeys(keys: Record<string, () => void>) {
 export const keyHelp: [string, string][] = [
   ["n", "new jug"],
   ["l", "read a label"],
-  ["r", "write a reading (in a jug)"],
+  ["r", "new reading (in a jug)"],
   ["z", "undo (in a plan)"],
-  ["shift + z", "do it again after all (in a plan)"],
-  ["k", "on a pour: lock it, or let it go"],
-  ["alt + arrows", "on a pour: pour it earlier or later"],
-  ["arrows", "on a pour: a spoon more or less"],
-  ["shift + arrows", "on a pour: a carton more or less"],
+  ["shift + z", "redo (in a plan)"],
+  ["k", "on an ingredient: lock or unlock it"],
+  ["alt + arrows", "on an ingredient: move it up or down"],
+  ["arrows", "on an ingredient: a spoon more or less"],
+  ["shift + arrows", "on an ingredient: a carton more or less"],
   ["?", "this list"],
 ];

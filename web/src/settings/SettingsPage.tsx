@@ -133,7 +133,7 @@ export default function SettingsPage({
                 }}
               />
               <TextField
-                label="In plain water at that warmth it shows too much by, points"
+                label="Reads too high in plain water by, points"
                 value={off}
                 hint="1.002 in water is 2 points; 0.998 is −2"
                 error={problem?.at("stem_offset")}

@@ -243,7 +243,7 @@ const Giving = memo(function Giving({
     const [one, other] = juices;
     if (!one || !other) return;
     change((before) => ({
-      ...[one.id, other.id].reduce((draft, id) => changePour(draft, id, { role: "stays" }), before),
+      ...[one.id, other.id].reduce((draft, id) => changePour(draft, id, { role: "fixed" }), before),
       blend: [one.id, other.id],
     }));
   }
@@ -252,7 +252,7 @@ const Giving = memo(function Giving({
     change((before) => {
       const dry = before.pours.reduce(
         (draft, row) =>
-          row.pour.kind === "water" ? changePour(draft, row.id, { role: "stays" }) : draft,
+          row.pour.kind === "water" ? changePour(draft, row.id, { role: "fixed" }) : draft,
         before,
       );
       return addPour(dry, { name: "Boiled off", kind: "boiled_off", volume_ml: 0 }, 0, true);

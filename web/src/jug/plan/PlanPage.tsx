@@ -74,8 +74,8 @@ export default function PlanPage() {
   const aim = useCallback(() => {
     change((before) => {
       const pours = before.pours.map((row) =>
-        row.role === "gives" && !SPOONED.includes(row.pour.kind)
-          ? { ...row, role: "stays" as const }
+        row.role === "adjusts" && !SPOONED.includes(row.pour.kind)
+          ? { ...row, role: "fixed" as const }
           : row,
       );
       const giving = lettingGive({ ...before, pours, blend: null }, sugarToPour(shelf));
@@ -134,7 +134,7 @@ export default function PlanPage() {
         blend: null,
         pours: before.pours.map((row) => {
           const found = amounts.find((near) => near.name === row.pour.name);
-          return found ? { ...row, amount: written(found.amount), role: "stays" as const } : row;
+          return found ? { ...row, amount: written(found.amount), role: "fixed" as const } : row;
         }),
       })),
     [change],
@@ -313,7 +313,7 @@ function settled(
       const worked = result?.pours.find((pour) => pour.name === row.pour.name);
       const amount = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
       if (!which(row) || !worked?.solved || amount == null) return row;
-      return { ...row, amount: written(amount), role: "stays" };
+      return { ...row, amount: written(amount), role: "fixed" };
     }),
   };
 }
@@ -325,7 +325,7 @@ function useActs(
   return useMemo(
     () => ({
       onAmount: (id, amount) =>
-        change((before) => changePour(before, id, { amount, role: "stays" }), `amount-${id}`),
+        change((before) => changePour(before, id, { amount, role: "fixed" }), `amount-${id}`),
       onRole: (id, role) =>
         change((before) => {
           const share = before.pours.find((row) => row.id === id)?.share || "50";
@@ -337,7 +337,7 @@ function useActs(
           const row = before.pours.find((known) => known.id === id);
           return changePour(before, id, {
             locked: !row?.locked,
-            ...(!row?.locked && { role: "stays" as const }),
+            ...(!row?.locked && { role: "fixed" as const }),
           });
         }),
       onMove: (id, by) => change((before) => movePour(before, id, by)),

@@ -45,7 +45,7 @@ export const PourRow = memo(function PourRow({
   acts: RowActs;
 }) {
   const { id, pour, unit, locked } = row;
-  const solved = solvedAmount !== null || (aiming && row.role === "gives");
+  const solved = solvedAmount !== null || (aiming && row.role === "adjusts");
   const pack = (unit === "ml" ? pour.pack_ml : pour.pack_g) ?? null;
   const typed = readPour(row.amount, unit, pour);
   const amount = solved ? (solvedAmount ?? 0) : typeof typed === "number" ? typed : 0;
@@ -183,7 +183,7 @@ function printed(pour: DraftPour["pour"]): string {
   return pour.kind === "water" ? "unchlorinated" : "pure";
 }
 
-const ROLES: Record<Role, string> = { stays: "Fixed", gives: "Adjusts", share: "% of batch" };
+const ROLES: Record<Role, string> = { fixed: "Fixed", adjusts: "Adjusts", share: "% of batch" };
 
 const RowButtons = memo(function RowButtons({
   id,

@@ -3,6 +3,17 @@ import { draftOf, freeName, newPour, planOf } from "./draft";
 
 const pear = { name: "Pear", kind: "juice", fruit: "pear" };
 
+it("a fill alone is a target: made up to the mark", () => {
+  const water = { name: "Water", kind: "water", volume_ml: 0 };
+  const kept = draftOf(
+    { name: "", pours: [pear, water], aim: { solve: ["Water"], fill_ml: 4500 } },
+    4600,
+  );
+  expect([kept.aiming, kept.fillL, kept.pours[1]?.role]).toEqual([true, "4.5", "adjusts"]);
+  expect(planOf(kept).plan?.aim).toMatchObject({ abv: null, fill_ml: 4500 });
+  expect(planOf({ ...kept, abv: "", fillL: "" }).problems.fields.abv).toBeDefined();
+});
+
 describe("a plan", () => {
   it("comes back as it was kept", () => {
     const kept = {

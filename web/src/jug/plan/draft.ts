@@ -4,8 +4,8 @@ import { readAmount, readGravity, readLitres, readNumber } from "../../units";
 export type Plan = Schemas["PlanIn"];
 type Pour = Schemas["PourIn"];
 
-/** What a pour does for the aim: stays as poured, gives, or keeps its share of the jug. */
-export type Role = "stays" | "gives" | "share";
+/** What a pour does for the aim: fixed as poured, adjusts, or keeps its share of the jug. */
+export type Role = "fixed" | "adjusts" | "share";
 
 /** A pour being worked on: its amount and share as typed. */
 export type DraftPour = {
@@ -54,14 +54,14 @@ export type Draft = Aims & {
 
 let lastId = 0;
 
-export function newPour(pour: Pour, unit: "ml" | "g", amount: number, gives = false): DraftPour {
+export function newPour(pour: Pour, unit: "ml" | "g", amount: number, adjusts = false): DraftPour {
   lastId += 1;
   return {
     id: lastId,
     pour,
     unit,
     amount: written(amount),
-    role: gives ? "gives" : "stays",
+    role: adjusts ? "adjusts" : "fixed",
     share: "",
     locked: pour.locked ?? false,
   };
@@ -94,8 +94,9 @@ export function draftOf(plan: Plan, usualFillMl: number): Draft {
     vessel: plan.vessel ?? null,
     yeast: plan.yeast ?? null,
     pours,
-    aiming: aim?.abv != null || aim?.og != null,
-    abv: aim?.abv != null ? typed(aim.abv) : "11",
+    aiming: aim?.abv != null || aim?.og != null || aim?.fill_ml != null,
+    // Made up to the mark alone, a plan aims at no strength.
+    abv: aim?.abv == null && aim?.fill_ml != null && aim.og == null ? "" : typed(aim?.abv ?? 11),
     og: typed(aim?.og),
     fillL: aim && aim.fill_ml == null ? "" : typed((aim?.fill_ml ?? usualFillMl) / 1000),
     acid: typed(aim?.acid_g_per_l),
@@ -187,8 +188,11 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
   }
   const og = draft.aiming ? optional("og", draft.og) : null;
   const abv = draft.aiming && og === null ? readNumber(draft.abv, "%") : null;
-  if (draft.aiming && draft.og.trim() === "" && abv === null) problems.fields.abv = SENTENCES.abv;
   const fill = draft.aiming ? optional("fill", draft.fillL) : null;
+  // Made up to the mark: a fill alone is a target too.
+  const fillAlone = draft.abv.trim() === "" && fill !== null;
+  if (draft.aiming && draft.og.trim() === "" && abv === null && !fillAlone)
+    problems.fields.abv = SENTENCES.abv;
   const acid = optional("acid", draft.acid);
   const tannin = optional("tannin", draft.tannin);
   const glass = glassOf(draft.glass, optional);
@@ -223,16 +227,16 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
   return { plan, problems };
 }
 
-/** Names of what gives: for strength and fill only while they are aimed at. */
+/** Names of what adjusts: for strength and fill only while they are aimed at. */
 function solveOf(draft: Draft, acid: boolean, tannin: boolean): (string | string[])[] {
-  const gives = draft.pours.filter((row) => {
-    if (row.role !== "gives") return false;
+  const adjusting = draft.pours.filter((row) => {
+    if (row.role !== "adjusts") return false;
     if (row.pour.kind === "acid") return acid;
     if (row.pour.kind === "tannin") return tannin;
     return draft.aiming;
   });
   const pair = draft.blend?.map((id) => draft.pours.find((row) => row.id === id)?.pour.name);
-  const names: (string | string[])[] = gives.map((row) => row.pour.name);
+  const names: (string | string[])[] = adjusting.map((row) => row.pour.name);
   if (draft.aiming && pair?.[0] && pair[1]) names.push([pair[0], pair[1]]);
   return names;
 }

@@ -29,18 +29,18 @@ export function movePour(draft: Draft, id: number, by: -1 | 1): Draft {
   return { ...draft, pours };
 }
 
-export function addPour(draft: Draft, pour: Pour, amount: number, gives = false): Draft {
+export function addPour(draft: Draft, pour: Pour, amount: number, adjusts = false): Draft {
   const taken = draft.pours.map((row) => row.pour.name);
   const named = { ...pour, name: freeName(pour.name, taken) };
   const weighed = ["sugar", "acid", "tannin"].includes(pour.kind) || pour.pack_g != null;
-  const row = newPour(named, weighed ? "g" : "ml", amount, gives);
+  const row = newPour(named, weighed ? "g" : "ml", amount, adjusts);
   return { ...draft, pours: [...draft.pours, row] };
 }
 
-/** The one pour of a kind that gives, added when none is there; the amounts stay. */
+/** The one pour of a kind that adjusts, added when none is there; the amounts stay. */
 export function lettingGive(draft: Draft, pour: Pour): Draft {
   const there = draft.pours.find((row) => row.pour.kind === pour.kind && !row.locked);
-  return there ? changePour(draft, there.id, { role: "gives" }) : addPour(draft, pour, 0, true);
+  return there ? changePour(draft, there.id, { role: "adjusts" }) : addPour(draft, pour, 0, true);
 }
 
 const ACIDS: Record<string, string> = {
@@ -93,7 +93,7 @@ function one(draft: Draft, edit: Schemas["EditOut"], reference: Schemas["Referen
   const row = draft.pours.find((pour) => pour.pour.name === edit.name);
   switch (edit.what) {
     case "amount":
-      return row ? changePour(draft, row.id, { amount: written(value), role: "stays" }) : draft;
+      return row ? changePour(draft, row.id, { amount: written(value), role: "fixed" }) : draft;
     case "remove":
       return row ? withoutPour(draft, row.id) : draft;
     case "late":

@@ -165,7 +165,7 @@ function Cartons({ plan, currency, change }: { plan: Plan; currency: string; cha
   function pour(name: string, amount: number) {
     change((before) => {
       const row = before.pours.find((known) => known.pour.name === name);
-      return row ? changePour(before, row.id, { amount: written(amount), role: "stays" }) : before;
+      return row ? changePour(before, row.id, { amount: written(amount), role: "fixed" }) : before;
     });
   }
 
