@@ -152,6 +152,12 @@ class Shown:
     decimals: int
 
 
+_OUNCES = (
+    Shown(0, "g", 1.0, 1),
+    Shown(9.95, "g", 1.0, 0),
+    Shown(G["oz"], "oz", G["oz"], 1),
+    Shown(G["lb"], "lb", G["lb"], 2),
+)
 SHOWN = {
     "metric": {
         "volume": (Shown(0, "ml", 1.0, 0), Shown(999.5, "L", 1000.0, 2)),
@@ -163,12 +169,7 @@ SHOWN = {
             Shown(ML["us cup"], "cups", ML["us cup"], 1),
             Shown(ML["us gallon"], "US gal", ML["us gallon"], 2),
         ),
-        "mass": (
-            Shown(0, "g", 1.0, 1),
-            Shown(9.95, "g", 1.0, 0),
-            Shown(G["oz"], "oz", G["oz"], 1),
-            Shown(G["lb"], "lb", G["lb"], 2),
-        ),
+        "mass": _OUNCES,
     },
     "imperial": {
         "volume": (
@@ -176,12 +177,7 @@ SHOWN = {
             Shown(ML["imperial pint"], "pt", ML["imperial pint"], 1),
             Shown(ML["imperial gallon"], "gal", ML["imperial gallon"], 2),
         ),
-        "mass": (
-            Shown(0, "g", 1.0, 1),
-            Shown(9.95, "g", 1.0, 0),
-            Shown(G["oz"], "oz", G["oz"], 1),
-            Shown(G["lb"], "lb", G["lb"], 2),
-        ),
+        "mass": _OUNCES,
     },
 }
 """How amounts are shown in each system of measures: by kitchen practice, weights below an ounce in

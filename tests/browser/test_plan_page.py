@@ -267,3 +267,20 @@ def test_a_us_kitchen_writes_gallons_cups_and_brix_and_plans_the_same(bench, per
     assert Jug.objects.get().plans.last().plan["pours"][0]["volume_ml"] == pytest.approx(
         709.76, abs=0.01
     )
+
+
+def test_fixed_it_keeps_what_was_worked_out_and_a_fill_alone_is_a_target(bench, person):
+    bench.get_by_role("button", name="Let sugar and water adjust").click()
+    person.kept()
+    expect(person.answer()).to_contain_text("white sugar")
+    bench.get_by_label("For the targets, White sugar").select_option("fixed")
+    sugar = float(bench.get_by_label("Amount of White sugar, g").input_value())
+    assert sugar > 100
+    bench.get_by_label("Strength, %").fill("")
+    expect(person.answer()).to_have_text(re.compile(r"^Add [\d.]+ (ml|L) water\.$"))
+    person.kept()
+    aim = Jug.objects.get().plans.last().plan["aim"]
+    assert ("abv" in aim, aim["solve"]) == (False, ["Water"])
+    bench.reload()
+    expect(bench.get_by_label("Strength, %")).to_have_value("")
+    expect(bench.get_by_label("Amount of White sugar, g")).to_have_value(f"{sugar:g}")

@@ -22,35 +22,36 @@ def print_sheet(state: JugState) -> bytes:
 
 
 def _context(state: JugState) -> dict[str, Any]:
-    recipe, result = state.recipe, state.evaluation
+    recipe, result, account = state.recipe, state.evaluation, state.jug.account
+    system = account.shows
     plan: dict[str, Any] = state.plan
     vessel = tables.VESSELS.get(plan.get("vessel", {}).get("key", ""))
     yeast = tables.YEASTS.get(plan.get("yeast", {}).get("key", ""))
     named = vessel.name if vessel else recipe.vessel_name
     return {
         "jug": state.jug,
-        "account": state.jug.account,
+        "account": account,
         "counted": f"plan {state.version}",
-        "vessel": named or (measured(recipe.vessel_ml, False) if recipe.vessel_ml else ""),
+        "vessel": named or (measured(recipe.vessel_ml, False, system) if recipe.vessel_ml else ""),
         "yeast": yeast.name if yeast else "",
         "pours": [
             {
                 "name": f"{pour.name}, {WHEN['before_yeast']}"
                 if pour.kind in ("acid", "tannin")
                 else pour.name,
-                "words": measured(pour.amount, pour.by_mass),
-                "things": in_kitchen_things(pour, item.pack),
+                "words": measured(pour.amount, pour.by_mass, system),
+                "things": in_kitchen_things(pour, item.pack, account.spoons),
             }
             for pour, item in zip(result.pours, recipe.pours, strict=True)
             if pour.amount > 0
         ],
-        "held": measured(recipe.hold_back_ml, False) if recipe.hold_back_ml else "",
+        "held": measured(recipe.hold_back_ml, False, system) if recipe.hold_back_ml else "",
         "doses": [
             {
                 "name": DOSED[dose.kind],
-                "words": measured(dose.mass_g, True),
+                "words": measured(dose.mass_g, True, system),
                 "when": WHEN[dose.when],
-                "spoons": spooned(dose.mass_g, dose.kind),
+                "spoons": spooned(dose.mass_g, dose.kind, account.spoons),
             }
             for dose in sorted(recipe.doses, key=lambda dose: list(WHEN).index(dose.when))
         ],

@@ -1,6 +1,6 @@
 import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { memo, useCallback, useMemo, useRef } from "react";
+import { memo, type RefObject, useCallback, useMemo, useRef } from "react";
 import { useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { useShelf, useVessels } from "../../api/queries";
@@ -68,7 +68,7 @@ export default function PlanPage() {
 
   const answered = useRef(result);
   answered.current = result;
-  const acts = useActs(change);
+  const acts = useActs(change, answered);
 
   /** Hold the aim, with sugar and water to give, adding them when they are not poured yet. */
   const aim = useCallback(() => {
@@ -321,6 +321,7 @@ function settled(
 /** What a row can do. The same functions for good, so that only the row being pulled is drawn. */
 function useActs(
   change: (edit: (before: Draft) => Draft, stroke?: string) => void,
+  answered: RefObject<Schemas["EvaluationOut"] | undefined>,
 ): RowActs & { onAdd: (pour: Schemas["PourIn"], amount: number) => void } {
   return useMemo(
     () => ({
@@ -328,14 +329,17 @@ function useActs(
         change((before) => changePour(before, id, { amount, role: "fixed" }), `amount-${id}`),
       onRole: (id, role) =>
         change((before) => {
+          // What was worked out is what stays when it is fixed.
+          const kept = settled(before, answered.current, (row) => row.id === id);
           const share = before.pours.find((row) => row.id === id)?.share || "50";
-          return changePour(before, id, { role, share: role === "share" ? share : "" });
+          return changePour(kept, id, { role, share: role === "share" ? share : "" });
         }),
       onShare: (id, share) => change((before) => changePour(before, id, { share }), `share-${id}`),
       onLock: (id) =>
         change((before) => {
+          const kept = settled(before, answered.current, (row) => row.id === id);
           const row = before.pours.find((known) => known.id === id);
-          return changePour(before, id, {
+          return changePour(kept, id, {
             locked: !row?.locked,
             ...(!row?.locked && { role: "fixed" as const }),
           });
@@ -344,7 +348,7 @@ function useActs(
       onRemove: (id) => change((before) => withoutPour(before, id)),
       onAdd: (pour, amount) => change((before) => addPour(before, pour, amount)),
     }),
-    [change],
+    [change, answered],
   );
 }
 
