@@ -237,12 +237,14 @@ export default function PlanPage() {
               {draft.pours.map((row, index) => {
                 const worked = result?.pours.find((pour) => pour.name === row.pour.name);
                 const solved = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
+                // The newest answer may still be about a pour that was fixed since.
+                const adjusts = row.role !== "fixed" || !!draft.blend?.includes(row.id);
                 return (
                   <PourRow
                     key={row.id}
                     row={row}
                     sugarG={worked?.sugar_g ?? 0}
-                    solvedAmount={worked?.solved ? (solved ?? null) : null}
+                    solvedAmount={adjusts && worked?.solved ? (solved ?? null) : null}
                     most={mostOf(row.unit, row.pour.kind, capacity)}
                     aiming={draft.aiming}
                     history={pitched}
