@@ -164,8 +164,8 @@ def _judged(
             "think",
             f"At the worst {worst:.1f} volumes, and this bears {limit:g}; once in a thousand times"
             f" it is {at_most:.1f}, when two readings were both off or the yeast gave up"
-            " early. Prime with less, take bottles made for more, or wait for one more equal"
-            " reading.",
+            " early. Prime with less or take bottles made for more; far from the yeast's limit, a"
+            " later equal reading settles it too.",
         )
     return "go", f"At the worst {worst:.1f} volumes, and this bears {limit:g}."
 

@@ -1,9 +1,7 @@
-"""Measures by their own names. "Gallon", "pint", "quart" and "cup" alone are refused: they
-differ by a fifth from one kitchen to the next."""
+"""Measures by their own names and by the words people write. "Gallon", "pint" and "cup" alone
+name several: they differ by a fifth from one kitchen to the next."""
 
 from dataclasses import dataclass
-
-from core.errors import JobError
 
 ML = {
     "ml": 1.0,
@@ -32,59 +30,8 @@ as a gallon jar where litres are the law holds 5 L: common practice."""
 G = {"g": 1.0, "kg": 1000.0, "oz": 28.349523125, "lb": 453.59237}
 """Grams in each weight. Source: definition, international pound."""
 
-# One word, several measures: which are meant must be said.
-_AMBIGUOUS = ("gallon", "quart", "pint", "cup", "teaspoon", "tablespoon", "fluid ounce")
-
-
-def _factor(unit: str, table: dict[str, float]) -> float:
-    name = " ".join(unit.lower().split())
-    if name in table:
-        return table[name]
-    if name in _AMBIGUOUS:
-        which = [known for known in table if known.endswith(f" {name}")]
-        raise JobError(f"Which {name}? Say one of {', '.join(which)}.", "unit")
-    raise JobError(f"“{unit}” is not a measure known here: {', '.join(table)}.", "unit")
-
-
-def to_ml(amount: float, unit: str) -> float:
-    """An amount in ml. Raises JobError for an unknown measure, or one not named in full."""
-    return amount * _factor(unit, ML)
-
-
-def from_ml(volume_ml: float, unit: str) -> float:
-    """Millilitres in another measure. Raises JobError as `to_ml`."""
-    return volume_ml / _factor(unit, ML)
-
-
-def for_volume(amount: float, per: str, volume_ml: float) -> float:
-    """A dose of so much `per` a named measure, for a volume, in the dose's own unit.
-
-    Half a teaspoon per US gallon is two and a half for five. Raises JobError as `to_ml`, or
-    below zero.
-    """
-    if amount < 0 or volume_ml < 0:
-        raise JobError("A dose and a volume are 0 or more.", "amount")
-    return amount * volume_ml / to_ml(1, per)
-
-
-def to_g(amount: float, unit: str) -> float:
-    """An amount in g. Raises JobError for an unknown weight."""
-    return amount * _factor(unit, G)
-
-
-def from_g(mass_g: float, unit: str) -> float:
-    """Grams in another weight. Raises JobError as `to_g`."""
-    return mass_g / _factor(unit, G)
-
-
-def fahrenheit(celsius: float) -> float:
-    """°F from °C."""
-    return celsius * 9 / 5 + 32
-
-
-def celsius(fahrenheit: float) -> float:
-    """°C from °F."""
-    return (fahrenheit - 32) * 5 / 9
+THERMOMETERS = {"c": ("°C", 1.0, 0.0), "f": ("°F", 1.8, 32.0)}
+"""The unit of each, its degrees in one of °C, and what it shows at 0 °C. Source: definition."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,16 +99,17 @@ class Shown:
     decimals: int
 
 
+# Nothing is none; a trace is told to a tenth.
+_GRAMS = (Shown(0, "g", 1.0, 0), Shown(0.05, "g", 1.0, 1), Shown(9.95, "g", 1.0, 0))
 _OUNCES = (
-    Shown(0, "g", 1.0, 1),
-    Shown(9.95, "g", 1.0, 0),
+    *_GRAMS,
     Shown(G["oz"], "oz", G["oz"], 1),
     Shown(G["lb"], "lb", G["lb"], 2),
 )
 SHOWN = {
     "metric": {
         "volume": (Shown(0, "ml", 1.0, 0), Shown(999.5, "L", 1000.0, 2)),
-        "mass": (Shown(0, "g", 1.0, 1), Shown(9.95, "g", 1.0, 0), Shown(1999.5, "kg", 1000.0, 2)),
+        "mass": (*_GRAMS, Shown(1999.5, "kg", 1000.0, 2)),
     },
     "us": {
         "volume": (

@@ -3,6 +3,7 @@
 import io
 import json
 import zipfile
+import zlib
 from collections.abc import Iterable, Mapping
 from typing import Any
 
@@ -38,7 +39,8 @@ def unpacked(raw: bytes) -> Mapping[str, bytes]:
             if len(entries) > _MOST_FILES or size > _MOST_UNFOLDED:
                 raise JobError("That is more than any kitchen holds.", "file")
             return {entry.filename: archive.read(entry) for entry in entries}
-    except (zipfile.BadZipFile, zipfile.LargeZipFile, NotImplementedError, RuntimeError, OSError):
+    # What zipfile raises for what is no zip, a broken, an encrypted or an exotic one.
+    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError):
         raise JobError(
             "That is no kitchen: bring in the zip that “Export everything” made.", "file"
         ) from None

@@ -383,6 +383,13 @@ class ShownOut(BaseModel):
     decimals: int
 
 
+class ThermometerOut(NamedOut):
+    """A thermometer's scale: its degrees in one of °C, and what it shows at 0 °C."""
+
+    per_c: float
+    at_0_c: float
+
+
 class StemOut(NamedOut):
     """A hydrometer's scale, with (gravity, figure) along it to read between."""
 
@@ -424,4 +431,5 @@ class ReferenceOut(BaseModel):
     measures: list[MeasureOut]
     shown: list[ShownOut]
     stems: list[StemOut]
+    thermometers: list[ThermometerOut]
     spooned: dict[str, float]

@@ -33,7 +33,6 @@ from core.measure.scales import (
     sg_from_baume,
     sg_read_at,
 )
-from core.measure.units import ML, celsius, fahrenheit, from_g, from_ml, to_g, to_ml
 from core.must.mixing import Pour, mix_of
 from core.pack.declared import read_label
 
@@ -156,19 +155,6 @@ def test_a_mixture_is_no_warmer_than_its_warmest_part(parts):
     assert min(p[1] for p in parts) - 1e-6 <= mixed <= max(p[1] for p in parts) + 1e-6
 
 
-@given(amount=st.floats(0.001, 1e5), unit=st.sampled_from(sorted(ML)))
-def test_measures_go_round(amount, unit):
-    assert from_ml(to_ml(amount, unit), unit) == pytest.approx(amount)
-    assert from_g(to_g(amount, "oz"), "oz") == pytest.approx(amount)
-    assert celsius(fahrenheit(amount)) == pytest.approx(amount)
-
-
-@pytest.mark.parametrize("word", ["gallon", "pint", "quart", "cup", "teaspoon", "Fluid  Ounce"])
-def test_a_gallon_is_never_taken_without_asking_which(word):
-    with pytest.raises(JobError, match=r"Which .*? us .*imperial|Which .*us .*metric"):
-        to_ml(1, word)
-
-
 @given(sg=st.floats(0.98, 1.45))
 def test_scales_go_round(sg):
     assert sg_from_baume(baume_from_sg(sg)) == pytest.approx(sg)
@@ -232,8 +218,6 @@ def test_a_starter_is_thinned_to_easy_sugar():
         lambda: nutrient_dose(4500, 200, 0, "marmalade"),
         lambda: nutrient_dose(4500, 200, 0, demand="huge"),
         lambda: mixed_temperature_c([]),
-        lambda: to_ml(1, "jar"),
-        lambda: to_g(1, "stone"),
         lambda: sg_from_baume(150),
         lambda: baume_from_sg(0),
         lambda: sg_read_at(1.05, 90),

@@ -16,7 +16,6 @@ from core.finish.sweetening import (
 )
 from core.measure.spoons import from_spoons, in_pieces, in_spoons, substances
 from core.measure.trial import scaled_up
-from core.measure.units import for_volume, to_ml
 
 
 @given(
@@ -149,13 +148,3 @@ def test_a_split_base_keeps_its_alcohol_and_its_volume(share, juice):
 def test_no_more_of_a_base_than_there_is(shares):
     with pytest.raises(JobError):
         split(Part(8000, 7.1, 2), [(share, Part(0, 0, 0)) for share in shares])
-
-
-def test_a_dose_per_gallon_is_for_the_gallon_that_was_named():
-    # Half a teaspoon a gallon for five of them is two and a half.
-    assert for_volume(0.5, "us gallon", to_ml(5, "us gallon")) == pytest.approx(2.5)
-    assert for_volume(1, "imperial gallon", 5000) < for_volume(1, "us gallon", 5000)
-    assert for_volume(1, "five litre gallon", 5000) == 1
-    for wrong in ((1, "gallon", 5000), (-1, "us gallon", 5000)):
-        with pytest.raises(JobError):
-            for_volume(*wrong)

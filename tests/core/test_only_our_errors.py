@@ -11,7 +11,7 @@ from core.bottle import pressure, priming
 from core.errors import JobError
 from core.ferment import reading, refractometer, strength, yeast
 from core.finish import losses, stabilising, sweetening
-from core.measure import density, scales, spoons, trial, units
+from core.measure import density, scales, spoons, trial
 from core.must import acidity, adjust, tannin, whole_fruit
 from core.must.mixing import Pour
 from core.pack import declared
@@ -98,7 +98,6 @@ FIGURES = {
         (lambda a: spoons.in_spoons(a, "white_sugar"), 1),
         (lambda a: spoons.from_spoons(a, "us cup", "honey"), 1),
         (lambda a, b: spoons.in_pieces(a, b, "tablet"), 2),
-        (lambda a, b: units.for_volume(a, "us gallon", b), 2),
         (lambda a, b: losses.reaching_bottles(a, [PEAR], round(b)), 2),
         (whole_fruit.released_share, 1),
         (reading.check_gravity, 1),

@@ -1,7 +1,7 @@
 """Measures against GNU units."""
 
 from core.measure.spoons import from_spoons
-from core.measure.units import celsius, fahrenheit, to_g, to_ml
+from core.measure.units import ML, THERMOMETERS, G
 from tests.oracles.check import Check
 from tests.oracles.density import gnu_units
 
@@ -20,9 +20,15 @@ _OURS_AND_THEIRS = [
     ("metric cup", "metriccup"),
 ]
 
+
+def _fahrenheit(celsius: float) -> float:
+    _, per_c, at_0_c = THERMOMETERS["f"]
+    return celsius * per_c + at_0_c
+
+
 CHECKS = [
     *(
-        Check(f"1 {ours}", to_ml(1, ours), theirs, 1e-4, "ml", "GNU units")
+        Check(f"1 {ours}", ML[ours], theirs, 1e-4, "ml", "GNU units")
         for (ours, _), theirs in zip(
             _OURS_AND_THEIRS,
             gnu_units([(theirs, "ml") for _, theirs in _OURS_AND_THEIRS]),
@@ -30,7 +36,7 @@ CHECKS = [
         )
     ),
     *(
-        Check(f"1 {ours}", to_g(1, ours), theirs, 1e-4, "g", "GNU units")
+        Check(f"1 {ours}", G[ours], theirs, 1e-4, "g", "GNU units")
         for ours, theirs in zip(("oz", "lb"), gnu_units([("oz", "g"), ("lb", "g")]), strict=True)
     ),
     *(
@@ -55,6 +61,6 @@ CHECKS = [
             strict=True,
         )
     ),
-    Check("68 °F", celsius(68), 20, 1e-9, "°C", "definition"),
-    Check("15.6 °C", fahrenheit(15.6), 60.08, 1e-9, "°F", "definition"),
+    Check("20 °C", _fahrenheit(20), 68, 1e-9, "°F", "definition"),
+    Check("15.6 °C", _fahrenheit(15.6), 60.08, 1e-9, "°F", "definition"),
 ]

@@ -389,3 +389,11 @@ def test_a_sample_drunk_leaves_the_jug_with_its_reading(call, planned):
     assert (
         call("POST", path(planned, "readings"), {**body, "sg": 1.060, "drunk_ml": 99_000})[0] == 422
     )
+
+
+def test_an_event_met_twice_in_a_file_comes_in_once(call, other_call, dry):
+    out = call.ok("GET", path(dry, "file"))
+    twice = {**out, "journal": [*out["journal"], out["journal"][0]]}
+    (brought,) = other_call.ok("POST", "jugs/file", twice)
+    there = other_call.ok("GET", path(brought))
+    assert len(there["journal"]) == len(dry["journal"])

@@ -133,3 +133,21 @@ def test_only_ones_own_kitchen_goes_out(demo, call, client):
     with zipfile.ZipFile(io.BytesIO(call.client.get("/api/kitchen/export.zip").content)) as mine:
         assert json.loads(mine.read("shelf.json")) == {"products": []}
     assert client.get("/api/kitchen/export.zip").status_code == 401
+
+
+def test_a_broken_zip_is_no_kitchen_and_no_fault_of_ours(demo, other_call):
+    raw = bytearray(pack_up(demo))
+    middle = len(raw) // 3
+    raw[middle : middle + 200] = bytes(200)
+    status, problem = bring(other_call, bytes(raw))
+    assert status == 422
+    assert "no kitchen" in problem["errors"][0]["text"]
+
+
+def test_without_settings_ones_own_stand(demo, other_account, other_call):
+    other_account.currency = "EUR"
+    other_account.save()
+    bare = changed(pack_up(demo), "kitchen.json", lambda data: {**data, "settings": None})
+    assert bring(other_call, bare)[0] == 200
+    other_account.refresh_from_db()
+    assert other_account.currency == "EUR"

@@ -3,7 +3,7 @@
 import pytest
 
 from server.accounts.models import Account
-from tests.server.conftest import JUG, PLAN
+from tests.server.conftest import CARTON, JUG, PLAN
 
 US = {"shows": "us", "cup": "us", "gravity_scale": "brix", "temperature": "f"}
 
@@ -68,3 +68,25 @@ def test_ones_own_hydrometer_is_put_right_in_every_reading(call):
     (read,) = call.ok("POST", f"jugs/{jug['id']}/readings", body)["readings"]
     assert read["sg"] == 1.080
     assert read["sg_at_20"] == pytest.approx(1.080 - 0.002 + 0.001, abs=1e-4)
+
+
+def test_a_carton_is_measured_with_the_same_hydrometer(call):
+    product = call.ok("POST", "shelf/products", CARTON)
+    assert changed(call, calibrated_c=15, stem_offset=0.002)[0] == 200
+    read = {"sg": 1.050, "temperature_c": 20}
+    measured = call.ok("POST", f"shelf/products/{product['id']}/measured", read)
+    assert measured["measured_sg"] == pytest.approx(1.050 - 0.002 + 0.001, abs=1e-4)
+
+
+def test_a_reading_put_right_is_held_against_a_true_stem(call):
+    jug = planned_in(call)
+    assert changed(call, stem_offset=0.010)[0] == 200
+    first = call.ok("POST", f"jugs/{jug['id']}/readings", {"sg": 1.090, "insist": True})
+    event = next(each for each in first["journal"] if each["kind"] == "read")
+    assert event["what"]["instrument"]["offset"] == 0.010
+    expected = first["evaluation"]["must"]["sg"]["value"]
+    # Ten points too much on this stem is what the must has.
+    what = {**event["what"], "sg": round(expected + 0.010, 3)}
+    body = {"kind": "read", "what": what, "at": event["at"], "instead_of": event["id"]}
+    (read,) = call.ok("POST", f"jugs/{jug['id']}/events", body)["readings"]
+    assert (read["insisted"], read["sg_at_20"]) == (False, pytest.approx(expected, abs=0.001))

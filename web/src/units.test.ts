@@ -54,6 +54,10 @@ const reference = {
     row("metric teaspoon", "volume", 5, ["tsp"], ["metric tsp"]),
   ],
   shown: [
+    { system: "metric", kind: "volume", at_least: 0, unit: "ml", factor: 1, decimals: 0 },
+    { system: "metric", kind: "volume", at_least: 999.5, unit: "L", factor: 1000, decimals: 2 },
+    { system: "metric", kind: "mass", at_least: 0, unit: "g", factor: 1, decimals: 1 },
+    { system: "metric", kind: "mass", at_least: 1999.5, unit: "kg", factor: 1000, decimals: 2 },
     { system: "us", kind: "volume", at_least: 0, unit: "fl oz", factor: 29.57, decimals: 1 },
     { system: "us", kind: "volume", at_least: 3785, unit: "US gal", factor: 3785, decimals: 2 },
     { system: "us", kind: "mass", at_least: 0, unit: "g", factor: 1, decimals: 0 },
@@ -84,6 +88,10 @@ const reference = {
         [1.083, 20],
       ],
     },
+  ],
+  thermometers: [
+    { key: "c", name: "°C", per_c: 1, at_0_c: 0 },
+    { key: "f", name: "°F", per_c: 1.8, at_0_c: 32 },
   ],
   spooned: { citric: 0.95 },
 } as never;
@@ -177,6 +185,8 @@ describe("gravity and warmth", () => {
     expect(readTemperature("75 °F")).toBeCloseTo(23.9);
     expect(readTemperature("20")).toBe(20);
     expect(readTemperature("warm")).toBeNull();
+    expect(readTemperature("20 °C")).toBe(20);
+    expect(readTemperature("20 K")).toBeNull();
   });
 
   it("are written and read on the kitchen's own", () => {

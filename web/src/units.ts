@@ -8,6 +8,7 @@ type Kitchen = {
   measures: Schemas["MeasureOut"][];
   shown: Schemas["ShownOut"][];
   stems: Schemas["StemOut"][];
+  thermometers: Schemas["ThermometerOut"][];
   spooned: Record<string, number>;
   settings: Schemas["Settings"];
 };
@@ -15,8 +16,8 @@ type Kitchen = {
 let kitchen: Kitchen | null = null;
 
 export function setKitchen(reference: Schemas["ReferenceOut"], settings: Schemas["Settings"]) {
-  const { measures, shown, stems, spooned } = reference;
-  kitchen = { measures, shown, stems, spooned, settings };
+  const { measures, shown, stems, thermometers, spooned } = reference;
+  kitchen = { measures, shown, stems, thermometers, spooned, settings };
 }
 
 const PARTS: Record<string, number> = {
@@ -55,6 +56,7 @@ export function readNumber(text: string, ...units: string[]): number | null {
 
 const EXAMPLE = { ml: "750 ml, 1.5 L or 2 cups", g: "400 g, 1 kg or 2 lb 4 oz" };
 const FEW_ML = 10;
+const SAMPLE_C = 20;
 
 /** Whose gallon, pint or cup is meant, as far as anybody said. */
 function systemFor(measure: string): string {
@@ -133,26 +135,20 @@ export function readLitres(text: string): number | null {
   return typeof ml === "number" ? ml / 1000 : null;
 }
 
-/** How an amount stands beside this kitchen's other figures. */
-function written(amount: number, kind: "volume" | "mass"): string | null {
-  if (!kitchen || kitchen.settings.shows === "metric") return null;
-  const { shows } = kitchen.settings;
-  const rows = kitchen.shown.filter((row) => row.system === shows && row.kind === kind);
+/** An amount as this kitchen shows it, by core's table. */
+function written(amount: number, kind: "volume" | "mass"): string {
+  const { shows = "metric" } = kitchen?.settings ?? {};
+  const rows = (kitchen?.shown ?? []).filter((row) => row.system === shows && row.kind === kind);
   const row = rows.filter((one) => amount >= one.at_least).at(-1) ?? rows[0];
-  return row ? `${(amount / row.factor).toFixed(row.decimals)} ${row.unit}` : null;
+  return row ? `${(amount / row.factor).toFixed(row.decimals)} ${row.unit}` : "–";
 }
 
 export function volume(ml: number): string {
-  return (
-    written(ml, "volume") ?? (ml >= 999.5 ? `${(ml / 1000).toFixed(2)} L` : `${Math.round(ml)} ml`)
-  );
+  return written(ml, "volume");
 }
 
 export function grams(g: number): string {
-  const elsewhere = written(g, "mass");
-  if (elsewhere) return elsewhere;
-  if (g > 0 && g < 9.95) return `${g.toFixed(1)} g`;
-  return g >= 1999.5 ? `${(g / 1000).toFixed(2)} kg` : `${Math.round(g)} g`;
+  return written(g, "mass");
 }
 
 /** Straight between the rows of a table that rises. */
@@ -203,31 +199,35 @@ function bareStem(value: number): Schemas["StemOut"] | undefined {
   return value >= 0.95 && value < 2 ? undefined : ownStem();
 }
 
-/** "20 °C" or "68 °F". */
-export function temperature(celsius: number): string {
-  return isFahrenheit() ? `${Math.round((celsius * 9) / 5 + 32)} °F` : `${+celsius.toFixed(1)} °C`;
+/** The thermometer of this kitchen. */
+function thermometer(): Schemas["ThermometerOut"] | undefined {
+  return kitchen?.thermometers.find((one) => one.key === kitchen?.settings.temperature);
 }
 
-export function degree(): "°C" | "°F" {
-  return isFahrenheit() ? "°F" : "°C";
+/** "20 °C" or "68 °F", to a tenth. */
+export function temperature(celsius: number): string {
+  const { per_c = 1, at_0_c = 0, name = "°C" } = thermometer() ?? {};
+  return `${+(celsius * per_c + at_0_c).toFixed(1)} ${name}`;
+}
+
+export function degree(): string {
+  return thermometer()?.name ?? "°C";
 }
 
 /** What a sample has that nobody says otherwise of. */
 export function usualSample(): string {
-  return isFahrenheit() ? "68" : "20";
-}
-
-function isFahrenheit(): boolean {
-  return kitchen?.settings.temperature === "f";
+  return temperature(SAMPLE_C).split(" ")[0] ?? "";
 }
 
 /** A typed temperature as °C; a bare number is on the kitchen's own scale. */
 export function readTemperature(text: string): number | null {
-  const celsius = readNumber(text, "°c", "c");
-  const isBare = readNumber(text, "°") !== null;
-  if (celsius !== null && !(isBare && isFahrenheit())) return celsius;
-  const value = readNumber(text, "°f", "f", "°");
-  if (value === null) return null;
-  if (isBare && !isFahrenheit()) return value;
-  return Math.round(((value - 32) * 5) / 0.9) / 10;
+  const found = takeFigure(text.trim());
+  if (!found) return null;
+  const word = found.rest.toLowerCase();
+  const scale =
+    word === "" || word === "°"
+      ? thermometer()
+      : kitchen?.thermometers.find((one) => [one.name.toLowerCase(), one.key].includes(word));
+  if (!scale) return null;
+  return Math.round(((found.value - scale.at_0_c) / scale.per_c) * 10) / 10;
 }

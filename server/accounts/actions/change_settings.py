@@ -4,7 +4,7 @@ from zoneinfo import available_timezones
 
 from core.errors import JobError
 from core.ferment.stems import stems
-from core.measure.units import SHOWN
+from core.measure.units import SHOWN, THERMOMETERS
 from server.accounts.models import Account
 from server.accounts.schemas import Settings
 
@@ -20,7 +20,7 @@ def change_settings(account: Account, wanted: Settings) -> None:
         ("gallon", ("", "us", "imperial")),
         ("cup", ("", "us", "metric")),
         ("gravity_scale", tuple(stem.key for stem in stems())),
-        ("temperature", ("c", "f")),
+        ("temperature", tuple(THERMOMETERS)),
     ):
         if getattr(wanted, at) not in allowed:
             said = ", ".join(each for each in allowed if each)

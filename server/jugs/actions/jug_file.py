@@ -101,21 +101,28 @@ class _Journal:
     def __init__(self, account: Account, jugs: Mapping[str, Jug]) -> None:
         self.account, self.jugs = account, jugs
         self.rows: dict[str, Event] = {}
+        self.taken: set[UUID] = set()
 
     def write(self, items: list[Mapping[str, Any]], names: list[str]) -> None:
-        lines = []
-        for name, item in zip(names, items, strict=True):
-            for number, data in enumerate(item.get("journal") or [], start=1):
-                event = self._event(self.jugs[name], number, data)
-                event.save(force_insert=True)
-                if event.kind == "transferred":
-                    lines += [
-                        TransferLine(
-                            event=event, into_id=int(line["jug"]), volume_ml=line["volume_ml"]
-                        )
-                        for line in event.what["into"]
-                    ]
-        TransferLine.objects.bulk_create(lines)
+        journals = [item.get("journal") or [] for item in items]
+        named = [_uuid(data.get("id")) for journal in journals for data in journal]
+        self.taken = set(
+            Event.objects.filter(id__in=filter(None, named)).values_list("id", flat=True)
+        )
+        events = [
+            self._event(self.jugs[name], number, data)
+            for name, journal in zip(names, journals, strict=True)
+            for number, data in enumerate(journal, start=1)
+            # Met twice it is one, as core reads it.
+            if data.get("id") is None or str(data["id"]) not in self.rows
+        ]
+        Event.objects.bulk_create(events, batch_size=500)
+        TransferLine.objects.bulk_create(
+            TransferLine(event=event, into_id=int(line["jug"]), volume_ml=line["volume_ml"])
+            for event in events
+            if event.kind == "transferred"
+            for line in event.what["into"]
+        )
 
     def _event(self, jug: Jug, number: int, data: Mapping[str, Any]) -> Event:
         given = str(data.get("id") or f"{jug.id}/{number}")
@@ -148,10 +155,14 @@ class _Journal:
         return event
 
     def _id(self, given: str, jug: Jug) -> UUID:
-        try:
-            own = UUID(given)
-        except ValueError:
-            own = uuid5(_BROUGHT_IN, f"{jug.id}/{given}")
-        if Event.objects.filter(id=own).exists():
-            return uuid5(_BROUGHT_IN, f"{jug.id}/{given}")
-        return own
+        own = _uuid(given)
+        free = own is not None and own not in self.taken
+        return own if own and free else uuid5(_BROUGHT_IN, f"{jug.id}/{given}")
+
+
+def _uuid(given: object) -> UUID | None:
+    """A number of the kind we give, or none."""
+    try:
+        return UUID(str(given))
+    except ValueError:
+        return None

@@ -134,7 +134,8 @@ def _questioned(state: JugState, step: Step, insist: bool) -> Step:
     read = step.read(state.jug).what
     if not isinstance(read, Read) or read.scale != "sg" or read.instrument.kind != "hydrometer":
         return step
-    return replace(step, insisted=question(state, read.figure, read.temperature_c, step.at, insist))
+    figure = read.figure - read.instrument.offset
+    return replace(step, insisted=question(state, figure, read.temperature_c, step.at, insist))
 
 
 def poured_into(payload: EventIn) -> list[int]:

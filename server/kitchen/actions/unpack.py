@@ -1,25 +1,22 @@
 """Bring a whole kitchen in: all of it, or none."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from datetime import datetime
-from typing import Any
 
 from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
+from pydantic import ValidationError
 
 from core.errors import JobError
-from core.plan.vessel import shoulder_ml
 from server.accounts.actions.change_settings import change_settings
 from server.accounts.models import Account
-from server.accounts.schemas import Settings
 from server.jugs.actions import jug_file
 from server.jugs.actions.keep_vessels import add_vessel
 from server.jugs.models import Jug
 from server.jugs.schemas import OwnVesselIn
-from server.kitchen.actions.pack_up import FORMAT, VERSION
 from server.kitchen.archive import KITCHEN, MOST_BYTES, SHELF, document, unpacked
+from server.kitchen.schemas import FileTold, JugTold, KitchenFile
 from server.shelf.actions.bring_in import bring_in
 
 # More than any number in use, while numbers are set anew.
@@ -45,114 +42,86 @@ def unpack(account: Account, raw: bytes) -> Unpacked:
     if len(raw) > MOST_BYTES:
         raise JobError("That file is larger than 30 MB.", "file")
     files = unpacked(raw)
-    kitchen = document(files, KITCHEN)
-    if (kitchen.get("format"), kitchen.get("version")) != (FORMAT, VERSION):
-        raise JobError(f"This reads version {VERSION} of a kitchen: “{FORMAT}”.", KITCHEN)
+    kitchen = _read(files)
     first = not account.jugs.exists()
-    if first and not account.products.exists():
-        _settle(account, kitchen)
-    shelf = _shelf(account, files)
-    vessels = _vessels(account, kitchen)
-    jugs = _jugs(account, files, kitchen, first)
-    return Unpacked(shelf[0], shelf[1], vessels, jugs)
+    if first and not account.products.exists() and kitchen.settings:
+        try:
+            change_settings(account, kitchen.settings)
+        except JobError as error:
+            raise JobError(error.text, f"{KITCHEN}: settings.{error.at}") from error
+    products, known = _shelf(account, files)
+    vessels = _vessels(account, kitchen.vessels)
+    jugs = [pair for told in kitchen.files for pair in _jugs(account, files, told)]
+    _as_they_were(account, jugs, first)
+    return Unpacked(products, known, vessels, len(jugs))
 
 
-def _settle(account: Account, kitchen: Mapping[str, Any]) -> None:
-    """An empty kitchen takes over how figures are shown and read."""
+def _read(files: Mapping[str, bytes]) -> KitchenFile:
     try:
-        change_settings(account, Settings.model_validate(kitchen.get("settings") or {}))
-    except ValueError as error:
-        text = error.text if isinstance(error, JobError) else "These are no settings."
-        raise JobError(text, f"{KITCHEN}: settings") from None
+        kitchen = KitchenFile.model_validate(
+            {"format": None, "version": None, **document(files, KITCHEN)}
+        )
+    except ValidationError as error:
+        first = error.errors()[0]
+        at = "".join(f"[{part}]" if isinstance(part, int) else f".{part}" for part in first["loc"])
+        raise JobError(f"{first['msg']}.", f"{KITCHEN}: {at.lstrip('.')}") from error
+    numbers = [jug.number for told in kitchen.files for jug in told.jugs]
+    if len(set(numbers)) != len(numbers):
+        raise JobError("Two jugs have the same number.", f"{KITCHEN}: files")
+    return kitchen
 
 
 def _shelf(account: Account, files: Mapping[str, bytes]) -> tuple[int, int]:
     if not document(files, SHELF).get("products"):
         return 0, 0
-    done = bring_in(account, files[SHELF])
+    done = bring_in(account, files[SHELF], MOST_BYTES)
     if done.errors:
         wrong = done.errors[0]
         raise JobError(wrong.text, f"{SHELF}: products[{wrong.row - 1}].{wrong.at}")
     return done.added, done.known
 
 
-def _vessels(account: Account, kitchen: Mapping[str, Any]) -> int:
+def _vessels(account: Account, vessels: Iterable[OwnVesselIn]) -> int:
     there = set(account.vessels.filter(removed_at=None).values_list("name", flat=True))
     added = 0
-    for index, row in enumerate(_list(kitchen, "vessels")):
-        at = f"{KITCHEN}: vessels[{index}]"
+    for index, vessel in enumerate(vessels):
+        if vessel.name.strip() in there:
+            continue
         try:
-            vessel = OwnVesselIn.model_validate(row)
-            shoulder_ml(vessel.shape, vessel.brim_ml, vessel.volume_ml)
-            if vessel.name not in there:
-                add_vessel(account, vessel)
-                added += 1
-        except ValueError as error:
-            text = error.text if isinstance(error, JobError) else "This is no vessel."
-            raise JobError(text, at) from None
+            add_vessel(account, vessel)
+        except JobError as error:
+            raise JobError(error.text, f"{KITCHEN}: vessels[{index}].{error.at}") from error
+        added += 1
     return added
 
 
 def _jugs(
-    account: Account, files: Mapping[str, bytes], kitchen: Mapping[str, Any], first: bool
-) -> int:
-    told: dict[int, tuple[Jug, Mapping[str, Any]]] = {}
-    for index, item in enumerate(_list(kitchen, "files")):
-        name = item.get("file") if isinstance(item, dict) else None
-        if not isinstance(name, str):
-            raise JobError("Say which file of the zip a jug is in.", f"{KITCHEN}: files[{index}]")
-        try:
-            made = jug_file.brought_in(account, document(files, name))
-        except JobError as error:
-            raise JobError(error.text, f"{name}: {error.at}" if error.at else name) from error
-        rows = item.get("jugs")
-        for place, jug in enumerate(made):
-            row = rows[place] if isinstance(rows, list) and place < len(rows) else {}
-            row = row if isinstance(row, dict) else {}
-            own = _number(row.get("number"))
-            told[own if own and own not in told else -1 - len(told)] = (jug, row)
-    _as_they_were(account, told, first)
-    return len(told)
+    account: Account, files: Mapping[str, bytes], told: FileTold
+) -> list[tuple[Jug, JugTold]]:
+    """The jugs of one file, each with what the kitchen says of it."""
+    try:
+        made = jug_file.brought_in(account, document(files, told.file))
+    except JobError as error:
+        at = error.at if error.at == told.file else f"{told.file}: {error.at}"
+        raise JobError(error.text, at) from error
+    if len(made) != len(told.jugs):
+        raise JobError(f"There are {len(made)} jugs in {told.file}.", f"{KITCHEN}: files")
+    return list(zip(made, told.jugs, strict=True))
 
 
-def _as_they_were(
-    account: Account, told: Mapping[int, tuple[Jug, Mapping[str, Any]]], first: bool
-) -> None:
+def _as_they_were(account: Account, jugs: list[tuple[Jug, JugTold]], first: bool) -> None:
     """Numbers, days and families as they stood in the kitchen that was packed up."""
     if first:
         account.jugs.update(number=F("number") + _OUT_OF_THE_WAY)
-    spare = max([0, *told]) + 1
-    for number, (jug, row) in sorted(told.items()):
-        changed: dict[str, Any] = {"row": None}
+    by_number = {told.number: jug for jug, told in jugs}
+    for jug, told in jugs:
         if first:
-            changed["number"] = number if number > 0 else spare
-            spare += number <= 0
-        if _is_time(row.get("begun_at")):
-            changed["begun_at"] = datetime.fromisoformat(row["begun_at"])
-        if row.get("put_away") is True:
-            changed["removed_at"] = timezone.now()
-        parent = told.get(_number(row.get("begun_from")))
-        if parent is not None and parent[0].id != jug.id:
-            changed |= {"begun_from_id": parent[0].id, "is_arm": row.get("is_arm") is True}
-        Jug.objects.filter(id=jug.id).update(**changed)
-
-
-def _number(value: object) -> int:
-    """A jug's number; 0, which no jug has, for what is none."""
-    if not isinstance(value, int) or isinstance(value, bool):
-        return 0
-    return value if 0 < value < 100_000 else 0
-
-
-def _is_time(text: object) -> bool:
-    try:
-        return isinstance(text, str) and datetime.fromisoformat(text).tzinfo is not None
-    except ValueError:
-        return False
-
-
-def _list(kitchen: Mapping[str, Any], key: str) -> list[Any]:
-    rows = kitchen.get(key, [])
-    if not isinstance(rows, list):
-        raise JobError("Here should be a list.", f"{KITCHEN}: {key}")
-    return rows
+            jug.number = told.number
+        jug.begun_at = told.begun_at
+        jug.removed_at = timezone.now() if told.put_away else None
+        parent = by_number.get(told.begun_from or 0)
+        if parent is not None and parent.id != jug.id:
+            jug.begun_from, jug.is_arm = parent, told.is_arm
+    Jug.objects.bulk_update(
+        [jug for jug, _ in jugs], ["number", "begun_at", "removed_at", "begun_from", "is_arm"], 200
+    )

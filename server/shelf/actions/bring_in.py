@@ -26,13 +26,14 @@ _Row = tuple[int, Callable[[], ProductIn]]
 
 
 @transaction.atomic
-def bring_in(account: Account, raw: bytes) -> ImportOut:
+def bring_in(account: Account, raw: bytes, most_bytes: int = MOST_BYTES) -> ImportOut:
     """Products from CSV or open food-data JSON. Raises JobError for what is neither.
 
     What stands on the shelf already, by barcode or by name, kind and size, is left as it is.
     """
-    if len(raw) > MOST_BYTES:
-        raise JobError("That file is larger than 4 MB: bring it in by parts.", "file")
+    if len(raw) > most_bytes:
+        most = most_bytes // 1_000_000
+        raise JobError(f"That file is larger than {most} MB: bring it in by parts.", "file")
     rows = list(_rows(raw))
     if not rows:
         raise JobError("There is nothing in that file to bring in.", "file")

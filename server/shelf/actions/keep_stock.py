@@ -6,7 +6,7 @@ from django.db import transaction
 
 from core.errors import JobError
 from core.ferment.reading import check_fluid, check_gravity
-from core.measure.density import sg_at_20
+from core.measure.scales import sg_read_at
 from core.pack.printed import read_price_tag
 from server.shelf.actions.judge import judge
 from server.shelf.actions.put_on_shelf import checked_packs
@@ -56,14 +56,16 @@ def set_measured(product: Product, payload: MeasuredIn) -> Product:
     if payload.sg is None:
         product.measured_sg = product.measured_on = None
     else:
-        check_gravity(payload.sg)
+        account = product.account
+        shown = payload.sg - account.stem_offset
+        check_gravity(shown)
         check_fluid(payload.temperature_c)
         try:
-            at_20 = sg_at_20(payload.sg, payload.temperature_c)
+            at_20 = sg_read_at(shown, payload.temperature_c, account.calibrated_c)
         except JobError as error:
             raise JobError(error.text, "temperature_c") from error
         product.measured_sg = round(at_20, 4)
-        product.measured_on = product.account.today()
+        product.measured_on = account.today()
     try:
         judge(product)
     except JobError as error:

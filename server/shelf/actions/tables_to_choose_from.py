@@ -5,7 +5,7 @@ from core.batch.doses import DOSES, MADE_OF, SWEETENERS
 from core.ferment.stems import stems
 from core.finish.stabilising import TABLET_G
 from core.measure.spoons import STEP_G, STEP_ML
-from core.measure.units import SHOWN, measures
+from core.measure.units import SHOWN, THERMOMETERS, measures
 from core.must.composition import BOUGHT
 from core.must.mixing import WEIGHED
 from core.plan.amounts_in_words import spooned_g_per_ml
@@ -27,6 +27,7 @@ from server.shelf.schemas import (
     ShownOut,
     StemOut,
     StyleOut,
+    ThermometerOut,
     VesselOut,
     YeastOut,
 )
@@ -154,6 +155,10 @@ def tables_to_choose_from() -> ReferenceOut:
                 points=[list(point) for point in stem.points],
             )
             for stem in stems()
+        ],
+        thermometers=[
+            ThermometerOut(key=key, name=unit, per_c=per_c, at_0_c=at_0_c)
+            for key, (unit, per_c, at_0_c) in THERMOMETERS.items()
         ],
         spooned=spooned_g_per_ml(),
     )

@@ -3102,6 +3102,8 @@ export interface components {
             shown: components["schemas"]["ShownOut"][];
             /** Stems */
             stems: components["schemas"]["StemOut"][];
+            /** Thermometers */
+            thermometers: components["schemas"]["ThermometerOut"][];
             /** Spooned */
             spooned: {
                 [key: string]: number;
@@ -3164,6 +3166,20 @@ export interface components {
             volumes: number | null;
             /** Late Share */
             late_share: number | null;
+        };
+        /**
+         * ThermometerOut
+         * @description A thermometer's scale: its degrees in one of °C, and what it shows at 0 °C.
+         */
+        ThermometerOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Per C */
+            per_c: number;
+            /** At 0 C */
+            at_0_c: number;
         };
         /** VesselOut */
         VesselOut: {

@@ -22,6 +22,7 @@ import {
   type Typed,
   toWhat,
   typedFrom,
+  unseen,
 } from "./happening";
 
 const MOST_JUGS = 200;
@@ -69,7 +70,7 @@ export function EventForm({
     const body = {
       id,
       kind: typed.kind,
-      what: made.what,
+      what: { ...unseen(before), ...made.what },
       note: typed.note,
       at: moment(),
       instead_of: before?.id ?? null,

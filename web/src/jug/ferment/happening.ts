@@ -92,7 +92,8 @@ export function typedFrom(event: Event): Typed | null {
     dose: said(what.dose) || blank.dose,
     of: said(what.acid ?? what.sugar ?? what.made_of),
     ph: said(what.ph),
-    warm: said(what.temperature_c),
+    // With its unit: a bare figure is read on the kitchen's own scale.
+    warm: what.temperature_c == null ? "" : `${what.temperature_c} °C`,
     volume: said(what.volume_ml),
     words: said(what.words),
     clear: ((what.chips ?? []) as string[]).includes("clear"),
@@ -102,6 +103,13 @@ export function typedFrom(event: Event): Typed | null {
     note: event.note,
     at: localMinute(event.at),
   };
+}
+
+/** What a reading holds that its form does not show, and that putting it right leaves alone. */
+export function unseen(event: Event | null): Record<string, unknown> {
+  if (event?.kind !== "read") return {};
+  const kept = ["instrument", "sample", "sample_ml", "seen"];
+  return Object.fromEntries(Object.entries(event.what).filter(([key]) => kept.includes(key)));
 }
 
 function localMinute(at: string): string {

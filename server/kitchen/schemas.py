@@ -1,0 +1,35 @@
+"""What ties a packed kitchen together: kitchen.json, as docs/formats/kitchen.md says."""
+
+from typing import Literal
+
+from pydantic import AwareDatetime, BaseModel, Field
+
+from server.accounts.schemas import Settings
+from server.jugs.schemas import OwnVesselIn
+
+
+class JugTold(BaseModel):
+    """What a jug file does not say of a jug, for it is this kitchen's own."""
+
+    number: int = Field(ge=1, lt=100_000)
+    begun_at: AwareDatetime
+    put_away: bool = False
+    begun_from: int | None = None
+    is_arm: bool = False
+
+
+class FileTold(BaseModel):
+    """A file of the zip, and its jugs in its order."""
+
+    file: str
+    jugs: list[JugTold]
+
+
+class KitchenFile(BaseModel):
+    """The whole."""
+
+    format: Literal["amber-jug-kitchen"] = "amber-jug-kitchen"
+    version: Literal[1] = 1
+    settings: Settings | None = None
+    vessels: list[OwnVesselIn] = []
+    files: list[FileTold] = []
