@@ -112,6 +112,15 @@ class Acid:
     pks: tuple[float, ...]
 
 
+@dataclass(frozen=True, slots=True)
+class Term:
+    """A word of the trade: the forms it is met in, and what it means in a sentence."""
+
+    name: str
+    words: tuple[str, ...]
+    meaning: str
+
+
 def rows(name: str) -> list[dict[str, str]]:
     """The rows of a table in core/data, as they stand there."""
     with (_DATA / f"{name}.csv").open(newline="", encoding="utf-8") as file:
@@ -201,3 +210,9 @@ ACIDS = {
     )
     for row in rows("acids")
 }
+
+GLOSSARY = {
+    row["key"]: Term(row["term"], tuple(row["words"].split("|")), row["meaning"])
+    for row in rows("glossary")
+}
+"""Words of the trade, with what each means. Common usage."""

@@ -29,6 +29,17 @@ _SCALES = {
     "baume": "{:.1f} °Bé",
     "potential_abv": "{:.1f} % potential",
 }
+DUE = {
+    "pitch": "Pitch the yeast",
+    "read": "Read it again",
+    "warm_and_repitch": "Warm it, and pitch fresh yeast if nothing happens",
+    "warm_and_swirl": "Warm it and swirl up the lees",
+    "rack_or_bottle": "Rack or bottle it when it is clear",
+    "stabilise_or_chill": "Stabilise it, or keep it cold and drink it",
+    "look": "Look whether it holds",
+}
+"""What comes next (core.batch.life.Due), in words."""
+
 _CARED = {
     "swirled": "Swirled",
     "degassed": "Degassed",

@@ -3,10 +3,9 @@
 from dataclasses import replace
 
 from core.errors import JobError
-from core.plan.evaluation import Evaluation, PricedPour, Recipe
+from core.plan.evaluation import JUICES, Evaluation, PricedPour, Recipe
 from core.shelf.cheapest import Basket, Limits
 
-_JUICES = ("juice", "fruit")
 # Acid and tannin are no matter of price: they stay as planned.
 KEPT = ("acid", "tannin")
 # A whole carton rarely lands on a share exactly: a hundredth of slack.
@@ -27,13 +26,10 @@ def limits_of(
     """
     volume = now.must.mix.volume_ml
     shares: dict[str, float] = {}
-    juice = 0.0
     for pour, share in zip(now.pours, now.shares, strict=True):
-        if pour.kind in _JUICES:
-            juice += share.volume_ml
-            if pour.fruit:
-                shares[pour.fruit] = shares.get(pour.fruit, 0.0) + share.volume_ml
-    least = juice / volume if least_juice is None else least_juice
+        if pour.kind in JUICES and pour.fruit:
+            shares[pour.fruit] = shares.get(pour.fruit, 0.0) + share.volume_ml
+    least = now.juice_share if least_juice is None else least_juice
     if not 0 <= least <= 1:
         raise JobError("The least juice is a share of the fill, 0 to 1.", "least_juice")
     if most_kinds is not None and not 1 <= most_kinds <= _MOST_KINDS:

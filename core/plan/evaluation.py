@@ -22,6 +22,9 @@ from core.plan.checks import checks
 from core.plan.glass import Base, GlassPlan, InTheGlass, in_the_glass
 from core.plan.planned_dose import PlannedDose
 
+JUICES = ("juice", "fruit")
+"""Kinds of pour that are juice, or become it."""
+
 
 @dataclass(frozen=True, slots=True)
 class PricedPour:
@@ -97,6 +100,21 @@ class Evaluation:
     glass: InTheGlass
     bottles: PlannedBottles
     warnings: tuple[Caution, ...]
+
+    @property
+    def lees_ml(self) -> float:
+        """What of the finished jug stays behind: lees, and what samples took, ml."""
+        return max(self.finish.volume_ml - self.reaching_ml.value, 0.0)
+
+    @property
+    def juice_share(self) -> float:
+        """What part of the must, 0 to 1, was poured as juice or fruit."""
+        juice = sum(
+            share.volume_ml
+            for pour, share in zip(self.pours, self.shares, strict=True)
+            if pour.kind in JUICES
+        )
+        return juice / self.must.mix.volume_ml
 
 
 def evaluate(recipe: Recipe) -> Evaluation:

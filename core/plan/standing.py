@@ -17,6 +17,20 @@ _LEAST_FILL = 0.8
 _SWEETNESS_BAND = (0.0, 45.0)
 # Tasted, and not alone, % of the must.
 _SHARE_BAND = (10.0, 90.0)
+# What it is like, from so much on, for whoever has no feeling for the figure. Common practice;
+# 11 to 14 % is where most still table wines stand.
+_ABV_WORDS = (
+    (0.0, "hardly any alcohol"),
+    (1.2, "like a small beer"),
+    (3.5, "like a beer"),
+    (5.5, "like a cider"),
+    (8.0, "like a light wine"),
+    (10.5, "like a table wine"),
+    (14.5, "like a strong wine"),
+    (17.0, "like a fortified wine"),
+)
+_ACID_WORDS = ((0.0, "flat"), (3.0, "soft"), (5.0, "fresh"), (7.0, "sharp"), (9.0, "sour"))
+_TANNIN_WORDS = ((0.0, "none"), (0.2, "light"), (0.8, "some grip"), (1.5, "strong"))
 # How near what is wanted counts as met, in the unit of each.
 _NEAR = {
     "abv": 0.05,
@@ -32,7 +46,8 @@ _NEAR = {
 @dataclass(frozen=True, slots=True)
 class Standing:
     """One thing that can be aimed at: `value` now, the `band` that is usual, what is `wanted`
-    (None: not aimed at) and whether that is `met`; `scale` is what a bar of it shows."""
+    (None: not aimed at) and whether that is `met`; `scale` is what a drawing of it shows;
+    `word` is what it is like, where there is a word for it."""
 
     key: str
     name: str
@@ -42,6 +57,7 @@ class Standing:
     scale: tuple[float, float]
     wanted: float | None
     met: bool
+    word: str = ""
 
 
 def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
@@ -65,6 +81,7 @@ def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
             (_ABV_BAND[0], min(_ABV_BAND[1], tolerance)),
             (0.0, 20.0),
             aim.abv if aim else None,
+            _word(result.glass.abv.value, _ABV_WORDS),
         ),
         _standing(
             "fill",
@@ -83,6 +100,7 @@ def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
             _SWEETNESS_BAND,
             (0.0, 100.0),
             glass.sugar_g_per_l if glass and glass.sugar_g_per_l else None,
+            result.glass.word,
         ),
         _standing(
             "og",
@@ -101,6 +119,7 @@ def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
             ACID_BAND,
             (0.0, 16.0),
             aim.acid_g_per_l if aim else None,
+            _word(result.acid.g_per_l.value, _ACID_WORDS),
         ),
         _standing(
             "tannin",
@@ -110,6 +129,7 @@ def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
             TANNIN_BAND,
             (0.0, 3.0),
             aim.tannin_g_per_l if aim else None,
+            _word(result.tannin.g_per_l.value, _TANNIN_WORDS),
         ),
         *_price(recipe, result),
         *_shares(recipe, result),
@@ -161,6 +181,12 @@ def _standing(
     band: tuple[float, float],
     scale: tuple[float, float],
     wanted: float | None,
+    word: str = "",
 ) -> Standing:
     met = wanted is not None and abs(value.value - wanted) <= _NEAR[key]
-    return Standing(key, name, unit, value, band, scale, wanted, met)
+    return Standing(key, name, unit, value, band, scale, wanted, met, word)
+
+
+def _word(value: float, words: tuple[tuple[float, str], ...]) -> str:
+    """The word of the highest step at or below the value."""
+    return next(word for least, word in reversed(words) if value >= least or least == 0.0)

@@ -85,9 +85,9 @@ def _own(request: HttpRequest, jug_id: int) -> Jug:
 
 @router.get("", response={200: list[JugRow], **REFUSALS})
 def list_jugs(request: HttpRequest, page: Query[JugsQuery]) -> list[JugRow]:
-    """A page of the jugs that stand, or of those put away, the newest first."""
+    """A page of the jugs that stand, or of those put away, the most urgent first."""
     jugs = account_of(request).jugs.filter(removed_at__isnull=not page.put_away)
-    return rows(jugs[page.offset : page.offset + page.limit])
+    return rows(jugs, page.offset, page.offset + page.limit)
 
 
 @router.post("", response={200: JugOut, **_REFUSALS})

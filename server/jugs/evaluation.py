@@ -76,9 +76,11 @@ def evaluation_out(recipe: Recipe, result: Evaluation, account: Account) -> Eval
             in_vessel_ml=result.must.in_vessel_ml,
             sugar_g=result.must.mix.sugar,
             sg=IntervalOut.of(result.must.sg),
+            juice_share=result.juice_share,
         ),
         finish=FinishOut(
             sg=IntervalOut.of(result.finish.sg),
+            lees_ml=result.lees_ml,
             strength=strength_out(result.finish.strength),
             residual_sugar_g_per_l=result.finish.residual_sugar_g_per_l,
             limited_by=result.finish.limited_by,
@@ -117,6 +119,7 @@ def evaluation_out(recipe: Recipe, result: Evaluation, account: Account) -> Eval
                 scale=list(row.scale),
                 wanted=row.wanted,
                 met=row.met,
+                word=row.word,
             )
             for row in standings(recipe, result)
         ],

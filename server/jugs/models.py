@@ -29,6 +29,9 @@ class Jug(models.Model):
     # Its line in the list, and what made it (see server.jugs.rows).
     row = models.JSONField(null=True)
     row_of = models.CharField(max_length=64, blank=True)
+    # Where it stands in the list: what comes next, and by when.
+    due_rank = models.PositiveSmallIntegerField(default=0)
+    due_until = models.DateTimeField(null=True)
 
     class Meta:
         ordering = ["-number"]

@@ -2,30 +2,33 @@
 
 from collections.abc import Iterable
 
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 
+from core import tables
+from core.batch.life import Due
+from core.batch.words import DUE
 from server.jugs.journal import with_events
 from server.jugs.models import Jug
 from server.jugs.schemas import DrinkOut, JugRow, PlanIn
 from server.jugs.state import JugState
 from server.shelf.actions.judge import judged_by
 
+# The order of the list: what is due, what is still planned, what is in bottles.
+_DUE, _PLANNED, _BOTTLED = range(3)
 
-def rows(jugs: QuerySet[Jug]) -> list[JugRow]:
-    """A line for each jug, as it was kept when something last happened to it.
 
-    One query. A line that other rules made, or that nobody has made yet, is made now.
+def rows(jugs: QuerySet[Jug], first: int, last: int) -> list[JugRow]:
+    """A line for each jug from one place of the list to another, the most urgent first, as it
+    was kept when something last happened to it.
+
+    Two queries. Lines that other rules made, or that nobody has made yet, are made before.
     """
-    found = list(jugs)
-    rules = judged_by()
-    stale = [jug.id for jug in found if jug.row is None or jug.row_of != rules]
-    if stale:
-        made = {
-            jug.id: keep_row(JugState.load(jug))
-            for jug in with_events(Jug.objects.filter(id__in=stale))
-        }
-        return [made.get(jug.id) or JugRow.model_validate(jug.row) for jug in found]
-    return [JugRow.model_validate(jug.row) for jug in found]
+    stale = jugs.filter(Q(row__isnull=True) | ~Q(row_of=judged_by()))
+    for jug in with_events(stale):
+        keep_row(JugState.load(jug))
+    ordered = jugs.order_by("due_rank", "due_until", "-number")[first:last]
+    # What something happened to this very moment is in the next list.
+    return [JugRow.model_validate(jug.row) for jug in ordered if jug.row]
 
 
 def keep_row(state: JugState) -> JugRow:
@@ -34,7 +37,10 @@ def keep_row(state: JugState) -> JugRow:
     if jug.row is not None and jug.row_of == rules:
         return JugRow.model_validate(jug.row)
     row = _row(state)
-    Jug.objects.filter(id=jug.id).update(row=row.model_dump(mode="json"), row_of=rules)
+    rank = _BOTTLED if state.bottling else _DUE if row.due_until else _PLANNED
+    Jug.objects.filter(id=jug.id).update(
+        row=row.model_dump(mode="json"), row_of=rules, due_rank=rank, due_until=row.due_until
+    )
     return row
 
 
@@ -53,6 +59,8 @@ def _strength_now(state: JugState) -> float | None:
 def _row(state: JugState) -> JugRow:
     """One line of the list."""
     jug, gone = state.jug, state.progress
+    plan = PlanIn.model_validate(state.plan)
+    due = _due(state)
     if state.bottling:
         headline = "Bottled."
     elif gone:
@@ -67,10 +75,48 @@ def _row(state: JugState) -> JugRow:
         begun_at=jug.begun_at,
         headline=headline,
         drinks=[
-            DrinkOut(fruit=pour.fruit, kind=pour.kind, colour=pour.colour)
-            for pour in PlanIn.model_validate(state.plan).pours
+            DrinkOut(fruit=pour.fruit, kind=pour.kind, colour=pour.colour, ml=ml)
+            for pour, ml in zip(plan.pours, _poured_ml(state), strict=False)
         ],
         sg=state.readings[-1].sg_at_20 if state.readings else None,
         abv=_strength_now(state),
         share=gone.share if gone else 0.0,
+        shape=_shape(jug, plan),
+        vessel_ml=plan.vessel.volume_ml if plan.vessel else None,
+        held_ml=_held_ml(state),
+        due=DUE[due.what] if due else "",
+        due_from=due.since if due else None,
+        due_until=due.until if due else None,
     )
+
+
+def _due(state: JugState) -> Due | None:
+    """What comes next; of a jug that is in bottles nothing does."""
+    if state.life is None or not state.pitched or state.bottling:
+        return None
+    return next(iter(state.life.due), None)
+
+
+def _poured_ml(state: JugState) -> list[float]:
+    """How much of each planned pour there is room for, in order."""
+    if state.unsolved:
+        return [0.0 for _ in PlanIn.model_validate(state.plan).pours]
+    return [share.volume_ml for share in state.evaluation.shares]
+
+
+def _held_ml(state: JugState) -> float:
+    """What the vessel holds now: as planned before the yeast is in, nothing once it is bottled."""
+    if state.emptied:
+        return 0.0
+    if state.pitched and state.life and state.life.now:
+        return state.life.now.volume_ml.value
+    return 0.0 if state.unsolved else state.evaluation.must.in_vessel_ml
+
+
+def _shape(jug: Jug, plan: PlanIn) -> str:
+    """What its vessel is shaped like: a demijohn where nobody says."""
+    vessel = plan.vessel
+    if vessel and vessel.key in tables.VESSELS:
+        return tables.VESSELS[vessel.key].shape
+    own = jug.account.vessels.filter(id=vessel.own_id).first() if vessel and vessel.own_id else None
+    return own.shape if own else "demijohn"

@@ -121,6 +121,7 @@ class MustOut(BaseModel):
     in_vessel_ml: float
     sugar_g: float
     sg: IntervalOut
+    juice_share: float
 
 
 class StrengthOut(BaseModel):
@@ -133,6 +134,7 @@ class StrengthOut(BaseModel):
 
 class FinishOut(BaseModel):
     sg: IntervalOut
+    lees_ml: float
     strength: StrengthOut
     residual_sugar_g_per_l: float
     limited_by: str
@@ -193,7 +195,8 @@ class WarningOut(BaseModel):
 
 
 class StandingOut(BaseModel):
-    """One thing that can be aimed at: where it is, the usual band, what is wanted."""
+    """One thing that can be aimed at: where it is, the usual band, what is wanted, and what it
+    is like."""
 
     key: str
     name: str
@@ -203,6 +206,7 @@ class StandingOut(BaseModel):
     scale: list[float]
     wanted: float | None
     met: bool
+    word: str
 
 
 class ClosingOut(BaseModel):
@@ -492,7 +496,9 @@ class JugOut(BaseModel):
 
 
 class DrinkOut(BaseModel):
-    """What a pour is, for its colour."""
+    """What a pour is, for its colour, and its part of what was poured together."""
+
+    ml: float
 
     fruit: str | None
     colour: str | None
@@ -508,7 +514,7 @@ class JugsQuery(BaseModel):
 
 
 class JugRow(BaseModel):
-    """A jug in the list."""
+    """A jug in the list: its vessel and what is in it, and what comes next between two moments."""
 
     id: int
     number: int
@@ -520,6 +526,12 @@ class JugRow(BaseModel):
     sg: float | None
     abv: float | None
     share: float
+    shape: str
+    vessel_ml: float | None
+    held_ml: float
+    due: str
+    due_from: datetime | None
+    due_until: datetime | None
 
 
 class SideBySideOut(BaseModel):

@@ -10,6 +10,7 @@ from server.plans.actions.count_cartons import count_cartons
 from server.plans.actions.find_cheapest import find_cheapest
 from server.plans.actions.find_nearest import find_nearest
 from server.plans.actions.list_shopping import list_shopping
+from server.plans.actions.scale_plan import scale_plan
 from server.plans.actions.weigh_balance import weigh_balance
 from server.plans.actions.work_out import work_out
 from server.plans.schemas import (
@@ -17,6 +18,7 @@ from server.plans.schemas import (
     CheapestIn,
     CheapestOut,
     NearestOut,
+    ScaleIn,
     ShoppingOut,
     WeighedOut,
 )
@@ -34,6 +36,12 @@ def evaluate_plan(request: HttpRequest, payload: PlanIn) -> EvaluationOut:
 def nearest_plan(request: HttpRequest, payload: PlanIn) -> NearestOut:
     """The nearest to an aim that cannot be met."""
     return find_nearest(account_of(request), payload)
+
+
+@router.post("/scale", response={200: PlanIn, **REFUSALS})
+def scale_plan_to(request: HttpRequest, payload: ScaleIn) -> PlanIn:
+    """The same drink for another vessel."""
+    return scale_plan(payload)
 
 
 @router.post("/balance", response={200: list[WeighedOut], **REFUSALS})

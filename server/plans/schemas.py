@@ -2,8 +2,15 @@
 
 from pydantic import BaseModel
 
-from server.jugs.schemas import DoseIn, EvaluationOut, PlanIn, PourIn
+from server.jugs.schemas import DoseIn, EvaluationOut, PlanIn, PourIn, VesselIn
 from server.shelf.schemas import IntervalOut
+
+
+class ScaleIn(BaseModel):
+    """A plan, and the vessel that it is wanted in."""
+
+    plan: PlanIn
+    vessel: VesselIn
 
 
 class AmountOut(BaseModel):

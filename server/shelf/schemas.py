@@ -407,6 +407,14 @@ class PlannedOut(BaseModel):
     when: str
 
 
+class TermOut(BaseModel):
+    """A word of the trade, the forms it is met in, and what it means."""
+
+    name: str
+    words: list[str]
+    meaning: str
+
+
 class ReferenceOut(BaseModel):
     """The tables the page chooses from. `planned` are the doses of a plan, `times` when they go
     in, `tablet` a sulphite tablet as it is planned, `step_ml` and `step_g` one
@@ -433,3 +441,4 @@ class ReferenceOut(BaseModel):
     stems: list[StemOut]
     thermometers: list[ThermometerOut]
     spooned: dict[str, float]
+    glossary: list[TermOut]

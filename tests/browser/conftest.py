@@ -125,22 +125,23 @@ class Person:
         expect(self.page.get_by_role("heading", name="An empty jug")).to_be_visible()
 
     def pour(self, name):
-        self.page.get_by_label("Add an ingredient").select_option(label=name)
-        self.page.get_by_role("button", name="Add", exact=True).click()
+        self.page.get_by_role("combobox", name="Add an ingredient").fill(name)
+        self.page.get_by_role("option", name=name, exact=True).click()
         expect(self.page.get_by_label(f"How much {name}")).to_be_visible()
 
     def pour_no(self, name):
         """Take a pour out."""
         self.page.get_by_role("button", name=f"More for {name}").click()
-        self.page.get_by_role("button", name=f"Pour no {name}").click()
+        self.page.get_by_role("menuitem", name=f"Remove {name}").click()
 
     def answer(self):
         """The sentence that says what to add."""
-        return self.page.get_by_role("paragraph").filter(has_text=re.compile("^Add "))
+        told = self.page.locator("h2, p").filter(has_text=re.compile("^(Add|Boil off) .*\\.$"))
+        return told.first
 
     def kept(self):
         """Wait until the plan on the screen is kept."""
-        expect(self.page.get_by_test_id("kept")).to_have_text("kept")
+        expect(self.page.get_by_test_id("kept")).to_have_text("saved")
 
     def pitch(self, sg):
         page = self.page

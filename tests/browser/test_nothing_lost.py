@@ -21,7 +21,7 @@ def bench(page, person):
     person.begin()
     person.pour("Pear juice")
     page.get_by_label("Amount of Pear juice, ml").fill("3000")
-    expect(page.get_by_test_id("kept")).to_have_text("keeping …")
+    expect(page.get_by_test_id("kept")).to_have_text("saving …")
     person.kept()
     return page
 
@@ -140,7 +140,7 @@ def test_a_plan_changed_offline_is_there_again_and_kept_once_online(bench):
     bench.context.set_offline(False)
     bench.go_back()
     expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("1234")
-    expect(bench.get_by_test_id("kept")).to_have_text("kept", timeout=15_000)
+    expect(bench.get_by_test_id("kept")).to_have_text("saved", timeout=15_000)
     bench.reload()
     expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("1234")
 

@@ -8,12 +8,12 @@ from playwright.sync_api import expect
 from launch.postgres import free_port
 from tests.kitchens import cut, family, start, wait_for
 
-# Writes down every amount that stood in the field while the page said "kept".
+# Writes down every amount that stood in the field while the page said "saved".
 WATCH = """() => {
     window.keptAmounts = [];
     const look = () => {
         const said = document.querySelector('[data-testid="kept"]')?.textContent;
-        if (said !== "kept") return;
+        if (said !== "saved") return;
         const amount = document.querySelector('input[aria-label^="Amount of"]').value;
         if (window.keptAmounts.at(-1) !== amount) window.keptAmounts.push(amount);
     };
@@ -33,11 +33,11 @@ def test_the_plan_is_as_last_shown_kept(browser, kitchen):
     page.get_by_role("button", name="Try the demo").click()
     page.get_by_role("link", name=re.compile("pomegranate$")).click()
     bar = page.get_by_label("How much Tibbick pear")
-    expect(page.get_by_test_id("kept")).to_have_text("kept")
+    expect(page.get_by_test_id("kept")).to_have_text("saved")
     page.evaluate(WATCH)
     page.get_by_label("Amount of Tibbick pear, ml").fill("2345")
-    expect(page.get_by_test_id("kept")).to_have_text("keeping …")
-    expect(page.get_by_test_id("kept")).to_have_text("kept")
+    expect(page.get_by_test_id("kept")).to_have_text("saving …")
+    expect(page.get_by_test_id("kept")).to_have_text("saved")
 
     # Known beforehand: looking for them takes long enough for a plan to be kept meanwhile.
     pids = family(process.pid)
@@ -50,7 +50,7 @@ def test_the_plan_is_as_last_shown_kept(browser, kitchen):
         if step == 25:
             cut(process, pids)
     page.mouse.up()
-    expect(page.get_by_test_id("kept")).to_have_text("not kept yet")
+    expect(page.get_by_test_id("kept")).to_have_text("not saved yet")
     shown = page.get_by_label("Amount of Tibbick pear, ml").input_value()
     last_kept = page.evaluate("window.keptAmounts.at(-1)")
     assert last_kept != shown
@@ -66,7 +66,7 @@ def test_the_plan_is_as_last_shown_kept(browser, kitchen):
         fresh.close()
         # And what the first window still holds is kept once it gets through.
         page.unroute("**/plan")
-        expect(page.get_by_test_id("kept")).to_have_text("kept", timeout=20_000)
+        expect(page.get_by_test_id("kept")).to_have_text("saved", timeout=20_000)
         page.reload()
         expect(page.get_by_label("Amount of Tibbick pear, ml")).to_have_value(shown)
     finally:

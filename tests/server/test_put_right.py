@@ -397,8 +397,8 @@ def test_a_shared_plan_shows_no_sign_in_name(call, other_call, planned, account)
 def test_the_list_is_worked_out_once(call, planned, django_assert_num_queries, monkeypatch):
     call.ok("GET", "jugs")
     monkeypatch.setattr("server.jugs.rows._row", lambda state: pytest.fail("worked out again"))
-    # The session, the account, the jugs.
-    with django_assert_num_queries(3):
+    # The session, the account, what is stale, the jugs.
+    with django_assert_num_queries(4):
         assert len(call.ok("GET", "jugs")) == 1
 
 
@@ -409,3 +409,35 @@ def test_the_list_follows_what_happens(call, planned):
     call.ok("DELETE", path(planned))
     assert call.ok("GET", "jugs") == []
     assert [row["id"] for row in call.ok("GET", "jugs?put_away=true")] == [planned["id"]]
+
+
+def test_the_list_begins_with_what_presses_most(call, planned):
+    other = call.ok("POST", "jugs", {**JUG, "name": "Read again"})
+    call.ok("PUT", path(other, "plan"), {"based_on": other["kept"]["version"], "plan": PLAN})
+    call.ok("POST", path(other, "readings"), {"sg": 1.080})
+    listed = call.ok("GET", "jugs")
+    assert [row["name"] for row in listed] == ["Read again", planned["name"]]
+    first, last = listed
+    assert first["due"] == "Read it again"
+    assert first["due_from"] < first["due_until"]
+    assert (last["due"], last["due_until"]) == ("", None)
+    assert last["shape"] == "demijohn"
+    core = call.ok("POST", "plans/evaluate", PLAN)
+    assert last["held_ml"] == pytest.approx(core["must"]["in_vessel_ml"])
+    assert [drink["ml"] for drink in last["drinks"]] == pytest.approx(
+        [pour["room_ml"] for pour in core["pours"]]
+    )
+
+
+def test_a_plan_is_scaled_to_another_vessel_and_stays_the_same_drink(call):
+    vessel = {"key": "bucket_10", "volume_ml": 10_000}
+    plan = {**PLAN, "vessel": {"volume_ml": 5_000}, "hold_back_ml": 200}
+    larger = call.ok("POST", "plans/scale", {"plan": plan, "vessel": vessel})
+    assert larger["hold_back_ml"] == 400
+    before, after = (call.ok("POST", "plans/evaluate", each) for each in (plan, larger))
+    assert after["must"]["sg"]["value"] == pytest.approx(before["must"]["sg"]["value"], abs=1e-5)
+    volumes = [each["must"]["in_vessel_ml"] for each in (before, after)]
+    assert volumes[1] == pytest.approx(2 * volumes[0], rel=1e-4)
+    status, answer = call("POST", "plans/scale", {"plan": plan, "vessel": {"volume_ml": 5}})
+    assert status == 422
+    assert "100 ml to 100 L" in answer["errors"][0]["text"]

@@ -2,6 +2,7 @@ import { Navigate, Route, Routes, useLocation } from "react-router";
 import type { Schemas } from "./api/client";
 import { useReference, useSession } from "./api/queries";
 import { Boundary } from "./frame/Boundary";
+import { setGlossary } from "./frame/Explained";
 import { Frame } from "./frame/Frame";
 import { Trouble, Waiting } from "./frame/states";
 import BottlePage from "./jug/bottle/BottlePage";
@@ -38,6 +39,7 @@ function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
   if (reference.isError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   setKitchen(reference.data, session.settings);
+  setGlossary(reference.data.glossary);
   return (
     <Frame session={session}>
       <Boundary place={pathname}>

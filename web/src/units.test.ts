@@ -7,6 +7,7 @@ import {
   readLitres,
   readNumber,
   readTemperature,
+  retold,
   setKitchen,
   temperature,
   volume,
@@ -215,4 +216,30 @@ it("amounts are shown in this kitchen's measures", () => {
     "5 g",
     "2.00 lb",
   ]);
+});
+
+describe("core's sentences", () => {
+  it("stay as they are in a metric kitchen", () => {
+    setKitchen(reference, plain);
+    const said = "Warm it to 20-22 °C; it ends at 0.991 to 0.997 in 4.60 L.";
+    expect(retold(said)).toBe(said);
+  });
+
+  it("follow the kitchen's thermometer, scale and measures", () => {
+    setKitchen(reference, { ...plain, shows: "us", temperature: "f", gravity_scale: "brix" });
+    // 20 °C is 68 °F and 22 °C 72 °F to the degree; 1.040 is 10.0 °Bx (NBS Circular 440).
+    expect(retold("Warm it to 20-22 °C and swirl.")).toBe("Warm it to 68-72 °F and swirl.");
+    expect(retold("It reads 1.040.")).toBe("It reads 10.0 °Bx.");
+    expect(retold("300 ml too much")).toBe(`${volume(300)} too much`);
+    expect(retold("already fills 4.00 L of 3.00 L")).toBe(
+      `already fills ${volume(4000)} of ${volume(3000)}`,
+    );
+  });
+
+  it("leave alone what a label says, what is dosed, and what a litre holds", () => {
+    setKitchen(reference, { ...plain, shows: "us", gravity_scale: "brix" });
+    for (const said of ["140 g in 100 ml", "2.7 g nutrient", "36 g/L of sugar", "£1.05 each"]) {
+      expect(retold(said)).toBe(said);
+    }
+  });
 });

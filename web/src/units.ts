@@ -166,6 +166,28 @@ function ownStem(): Schemas["StemOut"] | undefined {
   return kitchen?.stems.find((stem) => stem.key === kitchen?.settings.gravity_scale);
 }
 
+// Marks of a printed scale: how far apart, how often one is written, by how wide it is.
+const SPANS = [0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10];
+const MOST_WRITTEN = 8;
+
+/** The marks of a stem in this kitchen's own scale between two gravities; some are written. */
+export function stemMarks(from: number, to: number): { sg: number; text: string | null }[] {
+  const stem = ownStem();
+  const own = (sg: number) => (stem && stem.key !== "sg" ? along(stem.points, 0, sg) : sg);
+  const back = (read: number) => (stem && stem.key !== "sg" ? along(stem.points, 1, read) : read);
+  const [low, high] = [own(from), own(to)];
+  const written = SPANS.find((span) => (high - low) / span <= MOST_WRITTEN) ?? 20;
+  const parts = [4, 5].find((many) => SPANS.includes(Number((written / many).toFixed(6)))) ?? 2;
+  const step = written / parts;
+  const marks = [];
+  for (let i = Math.ceil(low / step - 1e-6); i * step <= high + 1e-6; i++) {
+    const read = i * step;
+    const text = i % parts === 0 ? read.toFixed(stem?.key === "sg" || !stem ? 3 : 0) : null;
+    marks.push({ sg: back(read), text });
+  }
+  return marks;
+}
+
 /** A gravity on this kitchen's scale. */
 export function gravity(sg: number): string {
   const stem = ownStem();
@@ -230,4 +252,49 @@ export function readTemperature(text: string): number | null {
       : kitchen?.thermometers.find((one) => [one.name.toLowerCase(), one.key].includes(word));
   if (!scale) return null;
   return Math.round(((found.value - scale.at_0_c) / scale.per_c) * 10) / 10;
+}
+
+// A figure with its unit in a sentence: one, or from one to another. What stands on a label, "in
+// 100 ml", is the label's and stays.
+const SPAN = "(?<![\\d.])(\\d+(?:\\.\\d+)?)(?:( ?[-–] ?| to | or )(\\d+(?:\\.\\d+)?))?";
+const DEGREES = new RegExp(`${SPAN} °C`, "g");
+const LITRES = new RegExp(`(?<!(?:in|per|/) ?)${SPAN} (L|ml)(?![\\w/])`, "g");
+const GRAMS = new RegExp(`(?<!(?:in|per|/) ?)${SPAN} g(?![\\w/]| (?:in|per) )`, "g");
+const GRAVITY = /(?<![\d.£$€])(0\.9\d\d|1\.[01]\d\d)(?!\.?\d| ?(?:L|ml|g|kg|%))/g;
+// Less than this is a dose, weighed in grams everywhere.
+const LEAST_RETOLD_G = 30;
+
+/** Advice is to the degree. */
+function wholeDegrees(celsius: number): string {
+  const [figure, unit] = temperature(celsius).split(" ");
+  return `${Math.round(Number(figure))} ${unit}`;
+}
+
+/** A sentence of core's with its figures as this kitchen shows them. */
+export function retold(text: string): string {
+  const {
+    shows = "metric",
+    gravity_scale = "sg",
+    temperature: degrees = "c",
+  } = kitchen?.settings ?? {};
+  const span =
+    (write: (value: number) => string) =>
+    (all: string, ...found: string[]) => {
+      const [low, between, high] = found;
+      if (low === undefined) return all;
+      if (high === undefined) return write(Number(low));
+      return `${write(Number(low)).split(" ")[0]}${between}${write(Number(high))}`;
+    };
+  let said = text;
+  if (degrees !== "c") said = said.replace(DEGREES, span(wholeDegrees));
+  if (shows !== "metric") {
+    said = said.replace(LITRES, (all: string, ...found: string[]) =>
+      span((value) => volume(found[3] === "L" ? value * 1000 : value))(all, ...found),
+    );
+    said = said.replace(GRAMS, (all: string, ...found: string[]) =>
+      Number(found[0]) < LEAST_RETOLD_G ? all : span(grams)(all, ...found),
+    );
+  }
+  if (gravity_scale !== "sg") said = said.replace(GRAVITY, (read) => gravity(Number(read)));
+  return said;
 }

@@ -27,6 +27,7 @@ from server.shelf.schemas import (
     ShownOut,
     StemOut,
     StyleOut,
+    TermOut,
     ThermometerOut,
     VesselOut,
     YeastOut,
@@ -161,6 +162,10 @@ def tables_to_choose_from() -> ReferenceOut:
             for key, (unit, per_c, at_0_c) in THERMOMETERS.items()
         ],
         spooned=spooned_g_per_ml(),
+        glossary=[
+            TermOut(name=t.name, words=list(t.words), meaning=t.meaning)
+            for t in tables.GLOSSARY.values()
+        ],
     )
 
 

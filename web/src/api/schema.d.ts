@@ -415,7 +415,7 @@ export interface paths {
         };
         /**
          * List Jugs
-         * @description A page of the jugs that stand, or of those put away, the newest first.
+         * @description A page of the jugs that stand, or of those put away, the most urgent first.
          */
         get: operations["server_jugs_api_list_jugs"];
         put?: never;
@@ -996,6 +996,26 @@ export interface paths {
          * @description The nearest to an aim that cannot be met.
          */
         post: operations["server_plans_api_nearest_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale Plan To
+         * @description The same drink for another vessel.
+         */
+        post: operations["server_plans_api_scale_plan_to"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1866,9 +1886,11 @@ export interface components {
         };
         /**
          * DrinkOut
-         * @description What a pour is, for its colour.
+         * @description What a pour is, for its colour, and its part of what was poured together.
          */
         DrinkOut: {
+            /** Ml */
+            ml: number;
             /** Fruit */
             fruit: string | null;
             /** Colour */
@@ -1878,7 +1900,7 @@ export interface components {
         };
         /**
          * JugRow
-         * @description A jug in the list.
+         * @description A jug in the list: its vessel and what is in it, and what comes next between two moments.
          */
         JugRow: {
             /** Id */
@@ -1904,6 +1926,18 @@ export interface components {
             abv: number | null;
             /** Share */
             share: number;
+            /** Shape */
+            shape: string;
+            /** Vessel Ml */
+            vessel_ml: number | null;
+            /** Held Ml */
+            held_ml: number;
+            /** Due */
+            due: string;
+            /** Due From */
+            due_from: string | null;
+            /** Due Until */
+            due_until: string | null;
         };
         /** AimIn */
         AimIn: {
@@ -2099,6 +2133,8 @@ export interface components {
         /** FinishOut */
         FinishOut: {
             sg: components["schemas"]["IntervalOut"];
+            /** Lees Ml */
+            lees_ml: number;
             strength: components["schemas"]["StrengthOut"];
             /** Residual Sugar G Per L */
             residual_sugar_g_per_l: number;
@@ -2211,6 +2247,8 @@ export interface components {
             /** Sugar G */
             sugar_g: number;
             sg: components["schemas"]["IntervalOut"];
+            /** Juice Share */
+            juice_share: number;
         };
         /**
          * NowOut
@@ -2441,7 +2479,8 @@ export interface components {
         };
         /**
          * StandingOut
-         * @description One thing that can be aimed at: where it is, the usual band, what is wanted.
+         * @description One thing that can be aimed at: where it is, the usual band, what is wanted, and what it
+         *     is like.
          */
         StandingOut: {
             /** Key */
@@ -2459,6 +2498,8 @@ export interface components {
             wanted: number | null;
             /** Met */
             met: boolean;
+            /** Word */
+            word: string;
         };
         /**
          * StrengthOut
@@ -2749,6 +2790,14 @@ export interface components {
             amounts: components["schemas"]["AmountOut"][];
             /** Abv */
             abv: number | null;
+        };
+        /**
+         * ScaleIn
+         * @description A plan, and the vessel that it is wanted in.
+         */
+        ScaleIn: {
+            plan: components["schemas"]["PlanIn"];
+            vessel: components["schemas"]["VesselIn"];
         };
         /**
          * AdditionOut
@@ -3108,6 +3157,8 @@ export interface components {
             spooned: {
                 [key: string]: number;
             };
+            /** Glossary */
+            glossary: components["schemas"]["TermOut"][];
         };
         /**
          * ShownOut
@@ -3166,6 +3217,18 @@ export interface components {
             volumes: number | null;
             /** Late Share */
             late_share: number | null;
+        };
+        /**
+         * TermOut
+         * @description A word of the trade, the forms it is met in, and what it means.
+         */
+        TermOut: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string[];
+            /** Meaning */
+            meaning: string;
         };
         /**
          * ThermometerOut
@@ -6842,6 +6905,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NearestOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_plans_api_scale_plan_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanIn"];
                 };
             };
             /** @description Unauthorized */

@@ -50,7 +50,7 @@ export function Curve({
       <text
         x={W - RIGHT - 4}
         y={y(ends.low) + 15}
-        style={{ fontSize: 11 }}
+        style={{ fontSize: 13 }}
         textAnchor="end"
         fill={colour("good")}
       >
@@ -62,7 +62,7 @@ export function Curve({
           <text
             x={LEFT - 8}
             y={y(sg) + 4}
-            style={{ fontSize: 11 }}
+            style={{ fontSize: 13 }}
             textAnchor="end"
             fill={colour("quiet")}
           >
@@ -75,7 +75,7 @@ export function Curve({
           key={day}
           x={x(first + day * DAY)}
           y={H - 10}
-          style={{ fontSize: 11 }}
+          style={{ fontSize: 13 }}
           textAnchor="middle"
           fill={colour("quiet")}
         >

@@ -1,9 +1,12 @@
 import { chakra } from "@chakra-ui/react";
 import { useRef } from "react";
 import { colour } from "../theme/colour";
+import { lettersOn } from "../theme/drinks";
+import { gravity, stemMarks } from "../units";
 
-const W = 220;
-const H = 260;
+const W = 140;
+const H = 236;
+const [LEFT, RIGHT] = [20, 66];
 // Pixels for one thousandth of gravity.
 const SCALE = 6.5;
 // Less than this is a finger coming down, not pulling.
@@ -22,16 +25,16 @@ export function StemReader({
   const held = useRef<{ x: number; y: number; sg: number; sideways: boolean } | null>(null);
   const line = H / 2;
   const y = (gravity: number) => line + (gravity - sg) * 1000 * SCALE;
-  const middle = Math.round(sg * 1000);
-  const reach = Math.ceil(H / 2 / SCALE);
+  const reach = H / 2 / SCALE / 1000;
   const set = (next: number) =>
     onChange(Math.min(Math.max(Math.round(next * 1000) / 1000, 0.97), 1.2));
 
   return (
     <chakra.svg
       viewBox={`0 0 ${W} ${H}`}
-      width="100%"
-      maxW="18rem"
+      width={`${W}px`}
+      height={`${H}px`}
+      flexShrink="0"
       rounded="lg"
       cursor="ns-resize"
       // A finger that goes up or down scrolls the page; sideways it pulls the stem.
@@ -43,7 +46,7 @@ export function StemReader({
       aria-valuemin={0.97}
       aria-valuemax={1.2}
       aria-valuenow={sg}
-      aria-valuetext={sg.toFixed(3)}
+      aria-valuetext={gravity(sg)}
       onKeyDown={(event) => {
         const by = {
           ArrowUp: 0.001,
@@ -81,47 +84,48 @@ export function StemReader({
       <rect width={W} height={H} fill={colour("glass")} />
       <rect y={line} width={W} height={H - line} fill={colour(liquid)} />
       <rect
-        x="78"
+        x={LEFT}
         y="-4"
-        width="64"
+        width={RIGHT - LEFT}
         height={H + 8}
         fill={colour("paper")}
         stroke={colour("navy")}
         strokeWidth="2.5"
       />
-      {Array.from({ length: 2 * reach + 1 }, (_, i) => middle - reach + i).map((points) => {
-        const major = points % 10 === 0;
-        const half = points % 5 === 0;
-        return (
-          <g key={points}>
-            <line
-              x1="80"
-              x2={major ? 106 : half ? 98 : 92}
-              y1={y(points / 1000)}
-              y2={y(points / 1000)}
-              stroke={colour("navy")}
-              strokeWidth={major ? 2 : 1}
-            />
-            {major && (
-              <text x="108" y={y(points / 1000) + 4} style={{ fontSize: 11 }} fill={colour("navy")}>
-                {points > 1000 ? points - 1000 : (points / 1000).toFixed(3)}
-              </text>
-            )}
-          </g>
-        );
-      })}
+      {stemMarks(sg - reach, sg + reach).map(({ sg: mark, text }) => (
+        <g key={mark}>
+          <line
+            x1={LEFT + 1}
+            x2={LEFT + (text ? 24 : 14)}
+            y1={y(mark)}
+            y2={y(mark)}
+            stroke={colour("navy")}
+            strokeWidth={text ? 2 : 1}
+          />
+          {text && (
+            <text
+              x={RIGHT + 8}
+              y={y(mark) + 5}
+              style={{ fontSize: 14, fontWeight: 600 }}
+              fill={colour(mark > sg ? lettersOn(liquid) : "ink")}
+            >
+              {text}
+            </text>
+          )}
+        </g>
+      ))}
       <path
-        d={`M0,${line} H70 Q76,${line} 78,${line - 7} M142,${line - 7} Q144,${line} 156,${line} H${W}`}
+        d={`M0,${line} H${LEFT - 6} Q${LEFT - 1},${line} ${LEFT},${line - 7} M${RIGHT},${line - 7} Q${RIGHT + 1},${line} ${RIGHT + 8},${line} H${W}`}
         fill="none"
         stroke={colour("rim")}
         strokeWidth="2"
       />
       <line
-        x1="54"
-        x2="166"
+        x1={LEFT - 14}
+        x2={RIGHT + 14}
         y1={line}
         y2={line}
-        stroke={colour("amberInk")}
+        stroke={colour("paperAmber")}
         strokeWidth="2"
         strokeDasharray="5 4"
       />

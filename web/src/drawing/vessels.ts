@@ -1,52 +1,51 @@
 /** Shapes of vessels as (height, radius) pairs, both as shares of the height. Geometry only. */
 export type Shape = "demijohn" | "jug" | "bucket" | "carboy" | "bottle";
 
-/** `shoulder` is how high the nominal volume stands, `body` the widest radius. */
-type Profile = { points: [number, number][]; shoulder: number; body: number };
+/** `shoulder` is how high the nominal volume stands, `body` the widest radius, `mouth` the neck's. */
+type Profile = { points: [number, number][]; shoulder: number; body: number; mouth: number };
 
-/** A body, a rounded shoulder, a neck and a lip. */
-function bottle(body: number, bodyTop: number, neck: number, shoulder: number): Profile {
-  const steps = 14;
+/** A foot, a straight wall, a round shoulder that draws in to a small neck, and a lip. */
+function blown(body: number, wall: number, neck: number, shoulder: number): Profile {
+  const steps = 18;
   const round = Array.from({ length: steps }, (_, i): [number, number] => {
     const t = (i + 1) / steps;
-    const fall = (1 + Math.cos(Math.PI * t)) / 2;
-    return [bodyTop + (shoulder - bodyTop) * t, neck + (body - neck) * fall];
+    return [wall + (shoulder - wall) * t, neck + (body - neck) * (1 - t ** 2.7) ** 1.12];
   });
-  const foot: [number, number][] = [
-    [0, body - 0.035],
-    [0.008, body - 0.018],
-    [0.02, body - 0.006],
-    [0.04, body],
-  ];
   return {
     points: [
-      ...foot,
-      [bodyTop, body],
+      [0, body - 0.03],
+      [0.006, body - 0.014],
+      [0.018, body - 0.004],
+      [0.035, body],
+      [wall, body],
       ...round,
-      [0.95, neck],
-      [0.952, neck + 0.02],
-      [1, neck + 0.02],
+      [0.955, neck],
+      [0.957, neck + 0.018],
+      [1, neck + 0.018],
     ],
     shoulder,
     body,
+    mouth: neck,
   };
 }
 
+// A demijohn of a gallon is 166 mm across, its neck 34, and about 300 high.
 const profiles: Record<Shape, Profile> = {
-  demijohn: bottle(0.29, 0.5, 0.085, 0.8),
-  jug: bottle(0.31, 0.44, 0.075, 0.82),
-  carboy: bottle(0.33, 0.6, 0.07, 0.84),
-  bottle: bottle(0.17, 0.6, 0.06, 0.88),
+  demijohn: blown(0.285, 0.53, 0.06, 0.84),
+  jug: blown(0.3, 0.5, 0.055, 0.85),
+  carboy: blown(0.29, 0.62, 0.055, 0.86),
+  bottle: blown(0.15, 0.6, 0.05, 0.86),
   bucket: {
     points: [
-      [0, 0.27],
-      [0.02, 0.285],
-      [0.93, 0.34],
-      [0.931, 0.36],
-      [1, 0.362],
+      [0, 0.33],
+      [0.02, 0.345],
+      [0.93, 0.4],
+      [0.931, 0.42],
+      [1, 0.422],
     ],
     shoulder: 0.93,
-    body: 0.31,
+    body: 0.4,
+    mouth: 0.4,
   },
 };
 
@@ -83,4 +82,70 @@ export function levelOf(shape: string, share: number): number {
     else high = middle;
   }
   return high;
+}
+
+/** How wide the glass is inside at a height. */
+export function radiusAt(shape: string, height: number): number {
+  const { points, body } = profileOf(shape);
+  for (let i = 1; i < points.length; i++) {
+    const [h1, r1] = points[i - 1] as [number, number];
+    const [h2, r2] = points[i] as [number, number];
+    if (height <= h2) return r1 + ((r2 - r1) * (height - h1)) / Math.max(h2 - h1, 1e-9);
+  }
+  return body;
+}
+
+/** What stands in the mouth of a vessel while it works. */
+export type Stopper = "airlock" | "cork" | "none";
+
+/** Room for the litre marks left of the glass, and around it. */
+const MARKS = 40;
+const EDGE = 6;
+// The bung with its airlock stands as high as this part of the vessel.
+const LOCK = 0.25;
+const CORK = 0.04;
+
+/** Where a vessel of so many pixels with all that stands on it is drawn: `top` is its lip. */
+export function frameOf(shape: string, height: number, stopper: Stopper, marked: boolean) {
+  const { body } = profileOf(shape);
+  const over = stopper === "airlock" ? LOCK : stopper === "cork" ? CORK : 0;
+  const tall = (height - 2 * EDGE) / (1 + over);
+  const left = marked ? MARKS : EDGE;
+  // The airlock's bend wants room beside a narrow one.
+  const half = Math.max(body, stopper === "airlock" ? 0.25 : 0) * tall;
+  const centre = left + half;
+  const top = EDGE + over * tall;
+  return {
+    width: Math.ceil(centre + half + EDGE + (shape === "jug" ? 0.05 * tall : 0)),
+    height,
+    tall,
+    centre,
+    x: (radius: number) => radius * tall,
+    y: (level: number) => top + (1 - level) * tall,
+  };
+}
+
+/** The litres marked on a vessel: every one, every five of a large one, halves of a small one. */
+export function litreMarks(capacityMl: number): number[] {
+  const step = capacityMl > 12_000 ? 5 : capacityMl > 6_500 ? 2 : capacityMl < 1_500 ? 0.25 : 1;
+  return Array.from(
+    { length: Math.floor(capacityMl / 1000 / step + 1e-6) },
+    (_, i) => (i + 1) * step,
+  );
+}
+
+/** A name in at most so many lines of so many letters, cut where it must be. */
+export function fitted(name: string, letters: number, lines: number): string[] {
+  const rows: string[] = [];
+  for (const word of name.split(" ")) {
+    const last = rows.at(-1);
+    if (last !== undefined && last.length + word.length + 1 <= letters) {
+      rows[rows.length - 1] = `${last} ${word}`;
+    } else rows.push(word);
+  }
+  const cut =
+    rows.length > lines ? [...rows.slice(0, lines - 1), rows.slice(lines - 1).join(" ")] : rows;
+  return cut.map((row) =>
+    row.length > letters ? `${row.slice(0, Math.max(letters - 1, 1)).trimEnd()}…` : row,
+  );
 }

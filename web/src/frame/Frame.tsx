@@ -1,9 +1,12 @@
 import { Box, chakra, Flex, HStack, Link, Text } from "@chakra-ui/react";
-import { type ReactNode, useMemo, useState } from "react";
+import { type ReactNode, useCallback, useMemo, useState } from "react";
 import { NavLink, useNavigate } from "react-router";
 import type { Schemas } from "../api/client";
+import { Meaning } from "./Explained";
+import { Find } from "./Find";
 import { useEscape, useFocusKept } from "./focus";
 import { keyHelp, useKeys } from "./keys";
+import { useNarrow } from "./narrow";
 import { Panel, QuietButton } from "./states";
 import { useSignOut } from "./useSignOut";
 
@@ -16,12 +19,14 @@ export function Logo() {
   return (
     <chakra.svg viewBox="0 0 32 32" width="28px" height="28px" aria-hidden="true">
       <chakra.path
-        d="M12 3h8v7c0 2 6 5 6 11v6a3 3 0 0 1-3 3H9a3 3 0 0 1-3-3v-6c0-6 6-9 6-11z"
+        d="M13.5 7.5v4C13.5 14.5 6 15 6 21.5V27a3 3 0 0 0 3 3h14a3 3 0 0 0 3-3v-5.5c0-6.5-7.5-7-7.5-10v-4z"
         fill="navy"
         stroke="onNavy"
         strokeWidth="2"
+        strokeLinejoin="round"
       />
-      <chakra.path d="M7 20h18v7a2 2 0 0 1-2 2H9a2 2 0 0 1-2-2z" fill="amber" />
+      <chakra.path d="M7 21h18v6a2 2 0 0 1-2 2H9a2 2 0 0 1-2-2z" fill="amber" />
+      <chakra.path d="M12 2.5h8l-1.3 6h-5.4z" fill="cork" stroke="onNavy" strokeWidth="1.5" />
     </chakra.svg>
   );
 }
@@ -34,11 +39,15 @@ export function Frame({
   children: ReactNode;
 }) {
   const navigate = useNavigate();
+  const narrow = useNarrow();
   const [help, setHelp] = useState(false);
+  const [finding, setFinding] = useState(false);
+  const found = useCallback(() => setFinding(false), []);
   const keys = useMemo(
     () => ({
       n: () => navigate("/jugs?new"),
       l: () => navigate("/shelf?read"),
+      "/": () => setFinding(true),
       "?": () => setHelp((shown) => !shown),
     }),
     [navigate],
@@ -72,7 +81,13 @@ export function Frame({
       >
         <HStack gap="2" mr={{ base: "auto", md: "2" }}>
           <Logo />
-          <Text fontFamily="heading" fontWeight="700" fontSize="lg" whiteSpace="nowrap">
+          <Text
+            fontFamily="heading"
+            fontWeight="700"
+            fontSize="lg"
+            whiteSpace="nowrap"
+            srOnly={narrow}
+          >
             Amber Jug
           </Text>
         </HStack>
@@ -99,6 +114,18 @@ export function Frame({
           ))}
         </HStack>
         <HStack ml="auto" gap="2">
+          <QuietButton
+            variant="onNavy"
+            size="slim"
+            aria-label="Find anything"
+            aria-expanded={finding}
+            onClick={() => setFinding(!finding)}
+          >
+            Find
+            <Text as="span" hideBelow="md" aria-hidden="true">
+              /
+            </Text>
+          </QuietButton>
           <NavLink to="/settings">
             {({ isActive }) => (
               <Box
@@ -118,11 +145,8 @@ export function Frame({
             )}
           </NavLink>
           <QuietButton
-            bg="transparent"
-            color="onNavy"
-            borderColor="onNavy"
-            px="3"
-            _hover={{ bg: "whiteAlpha.200" }}
+            variant="onNavy"
+            size="slim"
             aria-label="Keys"
             aria-expanded={help}
             hideBelow="md"
@@ -130,19 +154,13 @@ export function Frame({
           >
             ?
           </QuietButton>
-          <QuietButton
-            bg="transparent"
-            color="onNavy"
-            borderColor="onNavy"
-            px="3"
-            _hover={{ bg: "whiteAlpha.200" }}
-            hideBelow="md"
-            onClick={signOut}
-          >
+          <QuietButton variant="onNavy" size="slim" hideBelow="md" onClick={signOut}>
             Sign out
           </QuietButton>
         </HStack>
       </Flex>
+      <Meaning />
+      {finding && <Find onClose={found} />}
       {help && (
         <Panel as="section" aria-label="Keys" m="4" maxW="30rem">
           <chakra.dl display="grid" gridTemplateColumns="auto 1fr" gapX="4" gapY="1">

@@ -1,5 +1,6 @@
 import { Field, Input, NativeSelect } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import { retold } from "../units";
 
 type Common = { label: string; hint?: string; error?: string | undefined; hideLabel?: boolean };
 
@@ -16,20 +17,11 @@ export function TextField({
       <Field.Label srOnly={hideLabel} fontWeight="600">
         {label}
       </Field.Label>
-      <Input
-        minH="44px"
-        bg="enamel"
-        borderColor="rim"
-        borderWidth="1.5px"
-        rounded="lg"
-        fontSize="md"
-        autoComplete="off"
-        {...input}
-      />
+      <Input autoComplete="off" {...input} />
       {hint && !error && <Field.HelperText color="quiet">{hint}</Field.HelperText>}
       {error && (
         <Field.ErrorText color="bad" fontSize="sm">
-          {error}
+          {retold(error)}
         </Field.ErrorText>
       )}
     </Field.Root>
@@ -52,22 +44,18 @@ export function ChoiceField({
         {label}
       </Field.Label>
       <NativeSelect.Root>
-        <NativeSelect.Field
-          minH="44px"
-          bg="enamel"
-          borderColor="rim"
-          borderWidth="1.5px"
-          rounded="lg"
-          fontSize="md"
-          value={value}
-          onChange={(event) => onChange(event.target.value)}
-        >
+        <NativeSelect.Field value={value} onChange={(event) => onChange(event.target.value)}>
           {children}
         </NativeSelect.Field>
-        <NativeSelect.Indicator color="ink" />
+        <NativeSelect.Indicator />
       </NativeSelect.Root>
       {hint && !error && <Field.HelperText color="quiet">{hint}</Field.HelperText>}
-      {error && <Field.ErrorText color="bad">{error}</Field.ErrorText>}
+      {error && <Field.ErrorText color="bad">{retold(error)}</Field.ErrorText>}
     </Field.Root>
   );
+}
+
+/** The place of a field that is still being fetched. */
+export function Waited({ label, placeholder }: { label: string; placeholder: string }) {
+  return <Input aria-label={label} placeholder={placeholder} disabled />;
 }

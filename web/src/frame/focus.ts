@@ -84,6 +84,8 @@ export function useEscape(onClose: () => void, open = true) {
     const opener = document.activeElement;
     function onKey(event: KeyboardEvent) {
       if (event.key !== "Escape" || event.defaultPrevented) return;
+      // The meaning of a word lies on top, and closes first.
+      if (document.querySelector(":popover-open")) return;
       event.preventDefault();
       close.current();
     }

@@ -22,6 +22,7 @@ export function useKeys(keys: Record<string, () => void>) {
 }
 
 export const keyHelp: [string, string][] = [
+  ["/", "find anything"],
   ["n", "new jug"],
   ["l", "read a label"],
   ["r", "new reading (in a jug)"],
@@ -31,5 +32,6 @@ export const keyHelp: [string, string][] = [
   ["alt + arrows", "on an ingredient: move it up or down"],
   ["arrows", "on an ingredient: a spoon more or less"],
   ["shift + arrows", "on an ingredient: a carton more or less"],
+  ["escape", "close what is open"],
   ["?", "this list"],
 ];

@@ -1,7 +1,9 @@
-import { Box, Button, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
+import { chakra, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { colour } from "../theme/colour";
+import { buttonRecipe, panelRecipe, tagRecipe } from "../theme/recipes";
+import { Explained } from "./Explained";
 import css from "./states.module.css";
 
 /** A wait, named. It shows only when the wait is long enough to notice. */
@@ -48,14 +50,12 @@ export function Empty({ title, text, step }: { title: string; text: string; step
         {title}
       </Heading>
       <Text color="quiet" maxW="34rem">
-        {text}
+        <Explained text={text} />
       </Text>
       {step}
     </Stack>
   );
 }
-
-export type ActProps = React.ComponentProps<typeof Button> & { busy?: boolean };
 
 /** A busy button keeps its place and the focus, and takes no second press. */
 function whileBusy({ busy, onClick, type, ...rest }: ActProps) {
@@ -70,27 +70,19 @@ function whileBusy({ busy, onClick, type, ...rest }: ActProps) {
   };
 }
 
-/** The one thing to do here. */
-export function ActButton(props: ActProps) {
-  return (
-    <Button
-      bg="action"
-      color="onAction"
-      minH="44px"
-      px="5"
-      rounded="lg"
-      fontWeight="600"
-      _hover={{ opacity: 0.9 }}
-      _disabled={{ opacity: 0.55 }}
-      {...whileBusy(props)}
-    />
-  );
+const Pressed = chakra("button", buttonRecipe);
+
+export type ActProps = React.ComponentProps<typeof Pressed> & { busy?: boolean };
+
+/** What a form is for, or with `variant="act"` the one thing to do on a page. */
+export function ActButton({ variant = "main", ...props }: ActProps) {
+  return <Pressed variant={variant} {...whileBusy(props)} />;
 }
 
 /** The one thing to do here, when it is somewhere else. */
 export function GoButton({ to, children, ...button }: ActProps & { to: string }) {
   return (
-    <ActButton asChild {...button}>
+    <ActButton variant="act" asChild {...button}>
       <Link to={to} relative="path">
         {children}
       </Link>
@@ -100,29 +92,14 @@ export function GoButton({ to, children, ...button }: ActProps & { to: string })
 
 /** Anything else that can be done. */
 export function QuietButton(props: ActProps) {
-  return (
-    <Button
-      bg="enamel"
-      color="ink"
-      borderWidth="1.5px"
-      borderColor="rim"
-      minH="44px"
-      px="4"
-      rounded="lg"
-      fontWeight="600"
-      minW="44px"
-      _hover={{ bg: "glass" }}
-      {...whileBusy(props)}
-    />
-  );
+  return <Pressed {...whileBusy(props)} />;
 }
 
 /** A sheet of enamel on the tile. */
-export function Panel(props: React.ComponentProps<typeof Box>) {
-  return (
-    <Box bg="enamel" borderWidth="1.5px" borderColor="rim" rounded="xl" p="4" minW="0" {...props} />
-  );
-}
+export const Panel = chakra("div", panelRecipe);
+
+/** A word about a thing, beside its name. */
+export const Tag = chakra("span", tagRecipe);
 
 /** Status: a shape, a word and a colour, never colour alone. */
 export function Mark({ tone, children }: { tone: "good" | "mind" | "bad"; children: ReactNode }) {
@@ -134,7 +111,7 @@ export function Mark({ tone, children }: { tone: "good" | "mind" | "bad"; childr
       </span>
       <span>
         <span className={css.unseen}>{word}: </span>
-        {children}
+        {typeof children === "string" ? <Explained text={children} /> : children}
       </span>
     </div>
   );

@@ -1,10 +1,12 @@
 import { Box, chakra, Flex, Stack } from "@chakra-ui/react";
+import { useState } from "react";
 import { NavLink, Outlet, useLocation, useOutletContext, useParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { useJug, useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { useTitle } from "../frame/focus";
 import { Trouble, Waiting } from "../frame/states";
+import css from "./JugPage.module.css";
 import { stages } from "./stages";
 import { Tube } from "./Tube";
 
@@ -12,6 +14,8 @@ export type JugContext = {
   jug: Schemas["JugOut"];
   reference: Schemas["ReferenceOut"];
   session: Schemas["SessionOut"];
+  /** Where a stage shows what it leads to (see StageAct). */
+  place: HTMLElement | null;
 };
 
 /** The jug that the page around this one has fetched. */
@@ -24,6 +28,7 @@ export default function JugPage() {
   const jug = useJug(id);
   const reference = useReference();
   const session = useSession();
+  const [actPlace, setActPlace] = useState<HTMLElement | null>(null);
   const at = useLocation().pathname.split("/").at(-1) ?? "";
   const place = [...stages, { place: "labels", name: "Labels" }].find((one) => one.place === at);
   useTitle(jug.data ? `${place?.name ?? "Jug"} · ${jug.data.name}` : "Jug");
@@ -32,7 +37,12 @@ export default function JugPage() {
   if (jug.isError) return <Trouble page error={jug.error} again={() => jug.refetch()} />;
   if (reference.isError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
-  const context: JugContext = { jug: jug.data, reference: reference.data, session: session.data };
+  const context: JugContext = {
+    jug: jug.data,
+    reference: reference.data,
+    session: session.data,
+    place: actPlace,
+  };
   return (
     <Stack gap="4">
       <Flex
@@ -60,6 +70,7 @@ export default function JugPage() {
             name={(key) => <StageLink stageKey={key} />}
           />
         </Box>
+        <div ref={setActPlace} className={css.act} />
       </Flex>
       <Outlet context={context} />
     </Stack>

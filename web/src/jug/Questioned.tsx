@@ -2,6 +2,7 @@ import { HStack, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { ProblemError } from "../api/client";
 import { gravity } from "../format";
+import { Explained } from "../frame/Explained";
 import { ActButton, QuietButton } from "../frame/states";
 
 /** An odd reading, what would explain it, and the figure that was probably meant. */
@@ -29,7 +30,7 @@ export function Questioned({
       {(problem.problem.causes ?? []).map((cause) => (
         <HStack key={cause.code} align="center" gap="3" wrap="wrap">
           <Text flex="1" minW="12rem">
-            {cause.text}
+            <Explained text={cause.text} />
           </Text>
           {cause.likely_sg != null && (
             <Slipped sure={cause.sure} likely={cause.likely_sg} onTake={onTake} />

@@ -95,99 +95,100 @@ export function ReadingForm({
   return (
     <form onSubmit={submit} aria-label="Write a reading">
       <Stack gap="3">
-        <Text color="quiet" fontSize="sm">
-          Pull the stem until the water line stands where you see it: at eye level, the bottom of
-          the curve, spun still, at 20 °C. With a finger, pull it sideways. Or type it.
-        </Text>
-        <Flex gap="4" wrap="wrap" align="flex-start">
-          <Box flex="1 1 13rem" maxW="18rem">
-            <StemReader
-              sg={onStem}
-              liquid={liquid}
-              onChange={(next) => {
-                setTyped(gravity(next));
+        <Flex gap="3" align="flex-start">
+          <StemReader
+            sg={onStem}
+            liquid={liquid}
+            onChange={(next) => {
+              setTyped(gravity(next));
+              setProblem(null);
+            }}
+          />
+          <Stack gap="2" flex="1" minW="0">
+            <TextField
+              ref={field}
+              label="Gravity"
+              placeholder="1.0"
+              inputMode="decimal"
+              value={typed}
+              error={questioned ? undefined : problem?.at("sg")}
+              onChange={(event) => {
+                setTyped(event.target.value);
                 setProblem(null);
               }}
             />
-          </Box>
-          <Stack gap="3" flex="1 1 15rem">
-            <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
-              <TextField
-                ref={field}
-                label="Gravity"
-                placeholder="1.0"
-                inputMode="decimal"
-                value={typed}
-                error={questioned ? undefined : problem?.at("sg")}
-                onChange={(event) => {
-                  setTyped(event.target.value);
-                  setProblem(null);
-                }}
-              />
-              <TextField
-                label={`Sample, ${degree()}`}
-                inputMode="decimal"
-                value={temperature}
-                error={problem?.at("temperature_c")}
-                onChange={(event) => setTemperature(event.target.value)}
-              />
-            </Grid>
-            <Grid templateColumns="1fr 1fr" gap="3" alignItems="start">
-              <ChoiceField
-                label="Read when"
-                value={daysAgo}
-                error={problem?.at("at")}
-                onChange={setDaysAgo}
-              >
-                {Array.from({ length: MOST_DAYS_AGO + 1 }, (_, days) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: the index is the day
-                  <option key={days} value={days}>
-                    {when(days)}
-                  </option>
-                ))}
-              </ChoiceField>
-              <TextField
-                label="Sample drunk, ml"
-                inputMode="decimal"
-                placeholder="none"
-                value={drunk}
-                error={problem?.at("drunk_ml", "what.sample_ml")}
-                onChange={(event) => setDrunk(event.target.value)}
-              />
-            </Grid>
             <TextField
-              label="Look, smell, anything done"
-              value={note}
-              error={problem?.at("note")}
-              onChange={(event) => setNote(event.target.value)}
+              label={`Sample, ${degree()}`}
+              inputMode="decimal"
+              value={temperature}
+              error={problem?.at("temperature_c")}
+              onChange={(event) => setTemperature(event.target.value)}
             />
-            {questioned ? (
-              <Questioned
-                problem={questioned}
-                onTake={(likely) => {
-                  setTyped(likely);
-                  setProblem(null);
-                  field.current?.focus();
-                }}
-              >
-                <QuietButton alignSelf="flex-start" busy={busy} onClick={() => write(typed, true)}>
-                  It did read {typed}: save it
-                </QuietButton>
-              </Questioned>
-            ) : (
-              <ActButton type="submit" busy={busy} alignSelf="flex-start">
-                {action}
-              </ActButton>
-            )}
-            {problem &&
-              !questioned &&
-              !problem.at("sg", "temperature_c", "drunk_ml", "what.sample_ml", "note", "at") && (
-                <Box role="alert" color="bad">
-                  {problem.message}
-                </Box>
-              )}
+            <ChoiceField
+              label="Read when"
+              value={daysAgo}
+              error={problem?.at("at")}
+              onChange={setDaysAgo}
+            >
+              {Array.from({ length: MOST_DAYS_AGO + 1 }, (_, days) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: the index is the day
+                <option key={days} value={days}>
+                  {when(days)}
+                </option>
+              ))}
+            </ChoiceField>
           </Stack>
         </Flex>
+        <Text color="quiet" fontSize="sm">
+          At eye level, the bottom of the curve, spun still. Pull the stem (a finger pulls it
+          sideways), or type.
+        </Text>
+        <Grid templateColumns="minmax(0, 2fr) minmax(0, 1fr)" gap="3" alignItems="end">
+          <TextField
+            label="Look, smell, anything done"
+            value={note}
+            error={problem?.at("note")}
+            onChange={(event) => setNote(event.target.value)}
+          />
+          <TextField
+            label="Sample drunk, ml"
+            inputMode="decimal"
+            placeholder="none"
+            value={drunk}
+            error={problem?.at("drunk_ml", "what.sample_ml")}
+            onChange={(event) => setDrunk(event.target.value)}
+          />
+        </Grid>
+        {questioned ? (
+          <Questioned
+            problem={questioned}
+            onTake={(likely) => {
+              setTyped(likely);
+              setProblem(null);
+              field.current?.focus();
+            }}
+          >
+            <QuietButton alignSelf="flex-start" busy={busy} onClick={() => write(typed, true)}>
+              It did read {typed}: save it
+            </QuietButton>
+          </Questioned>
+        ) : (
+          <ActButton
+            type="submit"
+            variant={jug.stage === "bottle" ? "main" : "act"}
+            busy={busy}
+            alignSelf="flex-start"
+          >
+            {action}
+          </ActButton>
+        )}
+        {problem &&
+          !questioned &&
+          !problem.at("sg", "temperature_c", "drunk_ml", "what.sample_ml", "note", "at") && (
+            <Box role="alert" color="bad">
+              {problem.message}
+            </Box>
+          )}
       </Stack>
     </form>
   );

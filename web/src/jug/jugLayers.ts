@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import type { Layer } from "../drawing/Jug";
+import type { Layer } from "../drawing/Vessel";
 import { drinkToken } from "../theme/drinks";
 
 /** What was poured into a jug, in order, for drawing. */

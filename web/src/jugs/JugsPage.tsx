@@ -5,14 +5,15 @@ import { Link, useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useJugs, useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
-import { day, gravity, percent } from "../format";
+import { Vessel } from "../drawing/Vessel";
+import { day, gravity, percent, volume } from "../format";
 import { useAct } from "../frame/act";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
-import { ActButton, Empty, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
+import { ActButton, Empty, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { placeOf } from "../jug/stages";
 import { Tube } from "../jug/Tube";
-import { drinkToken } from "../theme/drinks";
+import { drinkToken, stirred } from "../theme/drinks";
 import { NewJug } from "./NewJug";
 import { OpenRecipe } from "./OpenRecipe";
 
@@ -69,7 +70,7 @@ export default function JugsPage() {
             Put away
           </QuietButton>
           <OpenRecipe />
-          <ActButton aria-expanded={opening} onClick={() => setSearch({ new: "" })}>
+          <ActButton variant="act" aria-expanded={opening} onClick={() => setSearch({ new: "" })}>
             New jug
           </ActButton>
         </HStack>
@@ -101,7 +102,7 @@ export default function JugsPage() {
         <chakra.ul
           listStyleType="none"
           display="grid"
-          gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 23rem), 1fr))"
+          gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 25rem), 1fr))"
           gap="4"
           aria-label="Jugs"
         >
@@ -125,6 +126,8 @@ export default function JugsPage() {
   );
 }
 
+const DRAWN_PX = 148;
+
 function JugCard({
   jug,
   timeZone,
@@ -138,53 +141,111 @@ function JugCard({
 }) {
   return (
     <chakra.li>
-      <Panel display="flex" flexDirection="column" gap="3" h="full">
-        <Flex gap="2" align="flex-start">
-          <chakra.div css={{ "& > a": { display: "block" } }}>
-            <Link to={`/jugs/${jug.id}/${placeOf(jug.stage)}`}>
-              <Tape>
-                {jug.number} · {jug.name}
-              </Tape>
-            </Link>
-          </chakra.div>
-          <QuietButton
-            ml="auto"
-            px="3"
-            borderColor="line"
-            aria-label={away ? `Restore ${jug.name}` : `Put ${jug.name} away`}
-            onClick={onPutAway}
-          >
-            {away ? "Restore" : "✕"}
-          </QuietButton>
-        </Flex>
-        <Tube stage={jug.stage} share={jug.share} />
-        <Flex gap="3" align="center">
-          <Flex
-            h="44px"
-            w="20px"
-            direction="column-reverse"
-            borderWidth="1.5px"
-            borderColor="rim"
-            rounded="md"
-            overflow="hidden"
-            aria-hidden="true"
-            flexShrink="0"
-          >
-            {jug.drinks.map((drink, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: pours have no identity of their own
-              <Box key={i} flex="1" bg={drinkToken(drink)} />
-            ))}
+      <Panel display="flex" gap="3" h="full" alignItems="flex-end">
+        <chakra.div flexShrink="0" w="6.5rem" display="flex" justifyContent="center">
+          <Standing jug={jug} />
+        </chakra.div>
+        <Stack gap="2" flex="1" minW="0" alignSelf="stretch">
+          <Flex gap="2" align="flex-start">
+            <chakra.div css={{ "& > a": { display: "block" } }} minW="0">
+              <Link to={`/jugs/${jug.id}/${placeOf(jug.stage)}`}>
+                <Tape>
+                  {jug.number} · {jug.name}
+                </Tape>
+              </Link>
+            </chakra.div>
+            <QuietButton
+              ml="auto"
+              size="slim"
+              variant="soft"
+              aria-label={away ? `Restore ${jug.name}` : `Put ${jug.name} away`}
+              onClick={onPutAway}
+            >
+              {away ? "Restore" : "✕"}
+            </QuietButton>
           </Flex>
-          <Box>
+          <Tube stage={jug.stage} share={jug.share} />
+          {jug.due && jug.due_from && jug.due_until ? (
+            <When due={jug.due} from={jug.due_from} until={jug.due_until} timeZone={timeZone} />
+          ) : (
             <Text fontWeight="600">{jug.headline}</Text>
-            <Text color="quiet" fontSize="sm">
-              {jug.sg !== null && jug.abv !== null
-                ? `${gravity(jug.sg)} · ${percent(jug.abv)} so far · since ${day(jug.begun_at, timeZone)}`
-                : `begun ${day(jug.begun_at, timeZone)}`}
-            </Text>
-          </Box>
-        </Flex>
+          )}
+          <Text color="quiet" fontSize="sm" mt="auto">
+            {jug.due && `${jug.headline} `}
+            {jug.sg !== null && jug.abv !== null
+              ? `${gravity(jug.sg)} · ${percent(jug.abv)} ${jug.stage === "bottled" ? "in the bottle" : "so far"} · since ${day(jug.begun_at, timeZone)}`
+              : `begun ${day(jug.begun_at, timeZone)}`}
+          </Text>
+        </Stack>
       </Panel>
     </chakra.li>
+  );
+}
+
+/** Its vessel as it stands: in layers while it is a plan, of one colour from then on. */
+function Standing({ jug }: { jug: Row }) {
+  const layers = jug.drinks.map((drink, i) => ({
+    name: String(i),
+    colour: drinkToken(drink),
+    ml: drink.ml,
+  }));
+  const colour = stirred(layers);
+  const poured = layers.reduce((sum, layer) => sum + layer.ml, 0);
+  if (jug.stage === "bottled") {
+    return (
+      <Vessel
+        shape="bottle"
+        capacityMl={1}
+        layers={[{ name: "", colour: "drink.juice", ml: 0.97 }]}
+        mixed={colour}
+        height={DRAWN_PX}
+        stopper="cork"
+        foaming={false}
+        marked={false}
+        label="In bottles"
+      />
+    );
+  }
+  const share = poured > 0 ? jug.held_ml / poured : 0;
+  return (
+    <Vessel
+      shape={jug.shape}
+      capacityMl={jug.vessel_ml ?? Math.max(jug.held_ml, 1)}
+      layers={layers.map((layer) => ({ ...layer, ml: layer.ml * share }))}
+      mixed={jug.stage === "plan" ? undefined : colour}
+      height={DRAWN_PX}
+      foaming={jug.stage === "ferment"}
+      marked={false}
+      label={jug.held_ml > 0 ? `Holds ${volume(jug.held_ml)}` : "Empty"}
+    />
+  );
+}
+
+/** What comes next, and when: a shape and a word say how it presses. */
+function When({
+  due,
+  from,
+  until,
+  timeZone,
+}: {
+  due: string;
+  from: string;
+  until: string;
+  timeZone: string;
+}) {
+  const now = Date.now();
+  const late = now > Date.parse(until);
+  const due_now = now >= Date.parse(from);
+  const when = late
+    ? `was due by ${day(until, timeZone)}`
+    : due_now
+      ? `now, or by ${day(until, timeZone)}`
+      : `from ${day(from, timeZone)}`;
+  return (
+    <Box>
+      <Mark tone={late ? "bad" : due_now ? "mind" : "good"}>
+        <b>{due}</b>, {when}
+      </Mark>
+    </Box>
   );
 }

@@ -54,7 +54,7 @@ export function NewJug({
           <Heading as="h2" size="lg" fontFamily="heading">
             New jug
           </Heading>
-          <QuietButton ml="auto" px="3" border="none" aria-label="Close" onClick={onClose}>
+          <QuietButton ml="auto" size="slim" variant="bare" aria-label="Close" onClick={onClose}>
             ✕
           </QuietButton>
         </HStack>

@@ -3,8 +3,8 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
 import { answer, api } from "../api/client";
 import { useReference } from "../api/queries";
-import { Jug } from "../drawing/Jug";
 import { Tape } from "../drawing/Tape";
+import { Vessel } from "../drawing/Vessel";
 import { volume } from "../format";
 import { useAct } from "../frame/act";
 import { useTitle } from "../frame/focus";
@@ -47,7 +47,8 @@ export default function SharedPlanPage() {
       <Text color="quiet">{by ? `Planned by ${by}. ` : ""}To change it, copy it.</Text>
       <div className={css.sides}>
         <Panel>
-          <Jug
+          <Vessel
+            height={380}
             shape={vessel?.shape ?? "demijohn"}
             capacityMl={plan.vessel?.volume_ml ?? 5000}
             layers={plan.pours

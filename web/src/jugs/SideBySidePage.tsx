@@ -4,8 +4,8 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useReference, useSession } from "../api/queries";
-import { Jug } from "../drawing/Jug";
 import { Tape } from "../drawing/Tape";
+import { Vessel } from "../drawing/Vessel";
 import { grams, gravity, money, percent, volume } from "../format";
 import { useTitle } from "../frame/focus";
 import { Panel, Trouble, Waiting } from "../frame/states";
@@ -113,7 +113,8 @@ function OneJug({
         </Link>
       </Box>
       <Box maxW="16rem" mx="auto">
-        <Jug
+        <Vessel
+          height={250}
           shape={vessel?.shape ?? "demijohn"}
           capacityMl={planned?.volume_ml ?? 5000}
           layers={pouredLayers(jug).filter((layer) => layer.ml > 0)}

@@ -2,7 +2,7 @@ import { Box, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { answer, api, type Schemas } from "../api/client";
-import { Jug } from "../drawing/Jug";
+import { Vessel } from "../drawing/Vessel";
 import { useAct } from "../frame/act";
 import { Logo } from "../frame/Frame";
 import { ChoiceField, TextField } from "../frame/fields";
@@ -63,7 +63,8 @@ export function Welcome({ demoOffered }: { demoOffered: boolean }) {
           know what it cost.
         </Text>
         <Box hideBelow="md" maxW="16rem">
-          <Jug
+          <Vessel
+            height={340}
             shape="demijohn"
             capacityMl={5000}
             layers={[
@@ -127,7 +128,7 @@ export function Welcome({ demoOffered }: { demoOffered: boolean }) {
                   <Mark tone="bad">{problem.message}</Mark>
                 </Box>
               )}
-              <ActButton type="submit" busy={busy}>
+              <ActButton variant="act" type="submit" busy={busy}>
                 {opening ? "Open it" : "Sign in"}
               </ActButton>
               <QuietButton

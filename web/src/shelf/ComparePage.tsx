@@ -4,6 +4,7 @@ import { type ReactNode, useState } from "react";
 import { useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useReference, useSession } from "../api/queries";
+import { Bar } from "../drawing/Bar";
 import {
   gravityRange,
   money,
@@ -22,6 +23,19 @@ import { VerdictMark } from "./Verdict";
 
 type Product = Schemas["ProductOut"];
 type Made = Schemas["ComparedOut"];
+type Span = { low: number; high: number };
+/** A figure that is drawn as well: the same bar for all of them, full at the largest. */
+type Figure = (product: Product) => Span | null;
+
+function exactly(amount: unknown): Span | null {
+  return amount === null ? null : { low: Number(amount), high: Number(amount) };
+}
+
+function Drawn({ of, product, products }: { of: Figure; product: Product; products: Product[] }) {
+  const here = of(product);
+  const most = Math.max(...products.map((other) => of(other)?.high ?? 0));
+  return here && most > 0 ? <Bar {...here} most={most} drink={drinkToken(product)} /> : null;
+}
 
 /** Two to four products side by side, and what so many packs of each would make. */
 export default function ComparePage() {
@@ -50,7 +64,7 @@ export default function ComparePage() {
   const currency = session.data?.currency ?? "GBP";
   const price = (amount: unknown) => (amount === null ? "—" : money(String(amount), currency));
 
-  const rows: [string, (product: Product, made: Made) => ReactNode][] = [
+  const rows: [string, (product: Product, made: Made) => ReactNode, Figure?][] = [
     ["Verdict", (p) => <VerdictMark verdict={p.facts.verdict} />],
     ["Pack", (p) => `${productPack(p)}${p.price ? ` · ${money(p.price, currency)}` : ""}`],
     [
@@ -59,6 +73,7 @@ export default function ComparePage() {
         p.facts.sugar_g_per_l === null
           ? `${sugarShare(p.facts.sugar_g_per_100_g)} g in 100 g`
           : `${range(p.facts.sugar_g_per_l, whole)} g/L`,
+      (p) => p.facts.sugar_g_per_l,
     ],
     ["A hydrometer reads", (p) => (p.facts.reads ? gravityRange(p.facts.reads) : "—")],
     [
@@ -68,9 +83,18 @@ export default function ComparePage() {
     [
       "Sharpness, as tartaric",
       (p) => (p.facts.acid_g_per_l ? `${range(p.facts.acid_g_per_l, whole)} g/L` : "—"),
+      (p) => p.facts.acid_g_per_l,
     ],
-    ["A litre costs", (p) => price(p.facts.price_per_litre)],
-    ["100 g of its sugar", (p) => price(p.facts.price_per_100_g_sugar)],
+    [
+      "A litre costs",
+      (p) => price(p.facts.price_per_litre),
+      (p) => exactly(p.facts.price_per_litre),
+    ],
+    [
+      "100 g of its sugar",
+      (p) => price(p.facts.price_per_100_g_sugar),
+      (p) => exactly(p.facts.price_per_100_g_sugar),
+    ],
     [
       "Preservatives",
       (p) =>
@@ -118,7 +142,7 @@ export default function ComparePage() {
             ))}
           </ChoiceField>
         </chakra.div>
-        <GoButton to="/shelf" bg="enamel" color="ink" borderWidth="1.5px" borderColor="rim" px="4">
+        <GoButton to="/shelf" variant="quiet">
           Back to the shelf
         </GoButton>
       </Flex>
@@ -132,6 +156,7 @@ export default function ComparePage() {
             <chakra.table
               w="full"
               css={{
+                tableLayout: "fixed",
                 "& th, & td": {
                   textAlign: "left",
                   padding: "0.5rem 0.25rem",
@@ -171,7 +196,7 @@ export default function ComparePage() {
                 </tr>
               </thead>
               <tbody>
-                {rows.map(([name, cell]) => (
+                {rows.map(([name, cell, drawn]) => (
                   <chakra.tr key={name} borderTopWidth="1px" borderColor="line">
                     <chakra.th
                       scope="row"
@@ -185,7 +210,10 @@ export default function ComparePage() {
                     {compared.data.products.map((product, i) => {
                       const made = compared.data.made[i];
                       return (
-                        <chakra.td key={product.id} fontWeight="600">
+                        <chakra.td key={product.id} fontWeight="600" verticalAlign="top">
+                          {drawn && (
+                            <Drawn of={drawn} product={product} products={compared.data.products} />
+                          )}
                           {made && cell(product, made)}
                         </chakra.td>
                       );

@@ -16,7 +16,7 @@ export default function FilesPage() {
         <Heading as="h1" size="2xl" fontFamily="heading" mr="auto">
           Import and export
         </Heading>
-        <GoButton to="/shelf" bg="enamel" color="ink" borderWidth="1.5px" borderColor="rim" px="4">
+        <GoButton to="/shelf" variant="quiet">
           Back to the shelf
         </GoButton>
       </Flex>

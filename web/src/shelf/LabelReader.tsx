@@ -38,11 +38,14 @@ export function LabelReader({
   reference,
   currency,
   onClose,
+  onKept,
 }: {
   product: Product | null;
   reference: Schemas["ReferenceOut"];
   currency: string;
   onClose: () => void;
+  /** Where to go with it once it is on the shelf, when not back to the list. */
+  onKept?: ((product: Product) => void) | undefined;
 }) {
   const queries = useQueryClient();
   const say = useSay();
@@ -173,7 +176,8 @@ export function LabelReader({
       forgetTyped();
       forgetText();
       say(`${kept.name} is on the shelf.`);
-      onClose();
+      if (onKept) onKept(kept);
+      else onClose();
     });
   }
 
@@ -220,7 +224,7 @@ export function LabelReader({
           <Heading as="h2" size="lg" fontFamily="heading">
             {product ? "Edit" : "Read a label"}
           </Heading>
-          <QuietButton ml="auto" px="3" border="none" onClick={onClose} aria-label="Close">
+          <QuietButton ml="auto" size="slim" variant="bare" onClick={onClose} aria-label="Close">
             ✕
           </QuietButton>
         </HStack>

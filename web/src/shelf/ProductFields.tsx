@@ -185,7 +185,7 @@ export function ProductFields({
       </Grid>
       <Collapsible.Root lazyMount>
         <Collapsible.Trigger asChild>
-          <QuietButton borderColor="line">Shop, stock, best before, colour</QuietButton>
+          <QuietButton variant="soft">Shop, stock, best before, colour</QuietButton>
         </Collapsible.Trigger>
         <Collapsible.Content>
           <Stack gap="3" pt="3">

@@ -4,12 +4,14 @@ import { type FormEvent, type ReactNode, useState } from "react";
 import { useParams } from "react-router";
 import { answer, api, mistyped, type Schemas } from "../api/client";
 import { usePrices, useProduct, useReference, useSession } from "../api/queries";
+import { Stem } from "../drawing/Stem";
 import { date, gravity, gravityRange, money, productPack } from "../format";
 import { useAct } from "../frame/act";
 import { TextField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, GoButton, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
+import { colour } from "../theme/colour";
 import { drinkToken } from "../theme/drinks";
 import { degree, readGravity, readTemperature, usualSample } from "../units";
 import { Facts } from "./Facts";
@@ -54,14 +56,7 @@ export default function ProductPage() {
           {one.barcode && ` · ${one.barcode}`}
         </Text>
         <HStack ml="auto">
-          <GoButton
-            to="/shelf"
-            bg="enamel"
-            color="ink"
-            borderWidth="1.5px"
-            borderColor="rim"
-            px="4"
-          >
+          <GoButton to="/shelf" variant="quiet">
             Back to the shelf
           </GoButton>
           <ActButton onClick={() => setEditing(!editing)} aria-expanded={editing}>
@@ -82,7 +77,25 @@ export default function ProductPage() {
         ) : (
           <Stack gap="4">
             <Panel>
-              <Facts facts={one.facts} currency={currency} priced={one.price !== null} level="h2" />
+              <Flex gap="4" align="flex-start" justify="space-between" wrap="wrap">
+                <chakra.div flex="1" minW="14rem">
+                  <Facts
+                    facts={one.facts}
+                    currency={currency}
+                    priced={one.price !== null}
+                    level="h2"
+                  />
+                </chakra.div>
+                {one.facts.reads && (
+                  <Stem
+                    height={STEM_PX}
+                    floatsAt={one.facts.reads.value}
+                    liquid={colour(drinkToken(one))}
+                    marks={[{ name: "reads", sg: one.facts.reads.value, ...band(one.facts.reads) }]}
+                    label={`A hydrometer in it reads ${gravityRange(one.facts.reads)}`}
+                  />
+                )}
+              </Flex>
               {one.facts.preservatives.length > 0 && (
                 <Text pt="2">Holds {one.facts.preservatives.join(", ")}.</Text>
               )}
@@ -120,6 +133,12 @@ export default function ProductPage() {
       </Grid>
     </Stack>
   );
+}
+
+const STEM_PX = 250;
+
+function band({ low, high }: Schemas["IntervalOut"]) {
+  return { low, high, tone: "amberInk" as const };
 }
 
 /** Sends a small form, shows what is wrong with it beside it, and looks at the shelf anew. */

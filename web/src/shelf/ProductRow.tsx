@@ -1,6 +1,8 @@
 import { Box, chakra, HStack, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
+import { Bar } from "../drawing/Bar";
+import { Pack } from "../drawing/Pack";
 import { gravityRange, money, percent, productPack, range, sugarShare, whole } from "../format";
 import { QuietButton } from "../frame/states";
 import { Tick } from "../frame/Tick";
@@ -9,6 +11,9 @@ import css from "./ProductRow.module.css";
 import { VerdictMark } from "./Verdict";
 
 type Product = Schemas["ProductOut"];
+
+// A full bar of sugar: what the sweetest juices have. Syrups run out of it.
+const FULL_G_PER_L = 200;
 
 export function ProductRow({
   product,
@@ -38,10 +43,10 @@ export function ProductRow({
     <chakra.li
       display="grid"
       gridTemplateColumns={{
-        base: "14px minmax(0,1fr) auto",
+        base: "24px minmax(0,1fr) auto",
         md: compact
-          ? "14px minmax(0,1.2fr) minmax(0,1fr)"
-          : "14px minmax(0,1.2fr) minmax(0,1.15fr) minmax(0,1fr) 16.5rem",
+          ? "24px minmax(0,1.2fr) minmax(0,1fr)"
+          : "24px minmax(0,1.2fr) minmax(0,1.15fr) minmax(0,1fr) 16.5rem",
       }}
       columnGap="3"
       rowGap="1"
@@ -51,15 +56,9 @@ export function ProductRow({
       borderColor="line"
       _last={{ borderBottomWidth: 0 }}
     >
-      <Box
-        bg={poured ? drinkToken(product) : "transparent"}
-        borderWidth="1px"
-        borderColor="rim"
-        rounded="md"
-        h="100%"
-        minH="44px"
-        gridRow={{ base: "1 / span 3", md: compact ? "1 / span 2" : "auto" }}
-      />
+      <chakra.div gridRow={{ base: "1 / span 3", md: compact ? "1 / span 2" : "auto" }}>
+        {poured && <Pack kind={product.kind} drink={drinkToken(product)} />}
+      </chakra.div>
       <Box minW="0">
         <Link to={`/shelf/${product.id}`} className={css.name}>
           {product.name}
@@ -76,9 +75,20 @@ export function ProductRow({
         fontSize="sm"
       >
         {!poured ? null : facts.sugar_g_per_l !== null ? (
-          <Text>{range(facts.sugar_g_per_l, whole)} g/L sugar</Text>
+          <>
+            <Bar {...facts.sugar_g_per_l} most={FULL_G_PER_L} drink={drinkToken(product)} />
+            <Text>{range(facts.sugar_g_per_l, whole)} g/L sugar</Text>
+          </>
         ) : (
-          <Text>{sugarShare(facts.sugar_g_per_100_g)} g sugar in 100 g</Text>
+          <>
+            <Bar
+              low={facts.sugar_g_per_100_g}
+              high={facts.sugar_g_per_100_g}
+              most={100}
+              drink={drinkToken(product)}
+            />
+            <Text>{sugarShare(facts.sugar_g_per_100_g)} g sugar in 100 g</Text>
+          </>
         )}
         {facts.reads && (
           <Text color="quiet">
@@ -115,8 +125,8 @@ export function ProductRow({
       >
         <HStack gap="0" role="group" aria-label={`${product.name} in stock`}>
           <QuietButton
-            px="3"
-            borderColor="line"
+            size="slim"
+            variant="soft"
             roundedRight="none"
             aria-label={`One ${product.name} less in stock`}
             disabled={Number(product.at_home) === 0}
@@ -125,8 +135,8 @@ export function ProductRow({
             −
           </QuietButton>
           <QuietButton
-            px="3"
-            borderColor="line"
+            size="slim"
+            variant="soft"
             roundedLeft="none"
             borderLeftWidth="0"
             aria-label={`One ${product.name} more in stock`}
@@ -148,8 +158,8 @@ export function ProductRow({
           </Tick>
         )}
         <QuietButton
-          px="3"
-          borderColor="line"
+          size="slim"
+          variant="soft"
           onClick={onRemove}
           aria-label={`Take ${product.name} off the shelf`}
         >

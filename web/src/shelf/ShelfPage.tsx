@@ -1,7 +1,7 @@
 import { chakra, Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { type ShelfQuery, useReference, useSession, useShelf } from "../api/queries";
 import { useAct } from "../frame/act";
@@ -23,13 +23,16 @@ const sorts: [Sort, string][] = [
   ["strength", "strength alone"],
   ["acid", "sharpness"],
   ["litre_price", "price of a litre"],
-  ["at_home", "at home"],
+  ["at_home", "stock"],
   ["name", "name"],
 ];
 
 export default function ShelfPage() {
   const [params, setParams] = useSearchParams();
   const reading = params.has("read");
+  // The jug whose plan waits for what is read.
+  const wantedBy = params.get("jug");
+  const navigate = useNavigate();
   const [compared, setCompared] = useState<Product[]>([]);
   const [limit, setLimit] = useState(STRETCH);
   const [filtering, setFiltering] = useState(false);
@@ -104,17 +107,10 @@ export default function ShelfPage() {
           {standing} {standing === 1 ? "thing" : "things"} · {at_home} in stock
         </Text>
         <HStack ml="auto" gap="2" wrap="wrap">
-          <GoButton
-            to="/shelf/files"
-            bg="enamel"
-            color="ink"
-            borderWidth="1.5px"
-            borderColor="rim"
-            px="4"
-          >
+          <GoButton to="/shelf/files" variant="quiet">
             Import and export
           </GoButton>
-          <ActButton onClick={readALabel} aria-expanded={reading}>
+          <ActButton variant="act" onClick={readALabel} aria-expanded={reading}>
             Read a label
           </ActButton>
         </HStack>
@@ -283,6 +279,9 @@ export default function ShelfPage() {
               reference={reference.data}
               currency={currency}
               onClose={() => look("read", null)}
+              onKept={
+                wantedBy ? (kept) => navigate(`/jugs/${wantedBy}/plan?add=${kept.id}`) : undefined
+              }
             />
           </Panel>
         )}

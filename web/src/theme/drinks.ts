@@ -38,6 +38,8 @@ export const drinkColours: Record<string, string> = {
   powder: "#f6e9b0",
   boiled_off: "#e9f1f4",
   kit: "#7c4a24",
+  // What stands in the bend of an airlock.
+  airlock: "#8fc1dc",
 };
 
 /** The token of a drink's colour, for Chakra's style props. */

@@ -13,6 +13,15 @@ import {
   tokens,
 } from "@chakra-ui/react/theme";
 import { drinkColours } from "./drinks";
+import {
+  comboboxRecipe,
+  inputRecipe,
+  menuRecipe,
+  nativeSelectRecipe,
+  segmentGroupRecipe,
+  textareaRecipe,
+  toastRecipe,
+} from "./recipes";
 
 const drinks = Object.fromEntries(
   Object.entries(drinkColours).map(([key, value]) => [key, { value }]),
@@ -44,8 +53,8 @@ const inUse = defineConfig({
       ...semanticTokens,
       colors: only(semanticTokens.colors, "bg", "fg", "border", "gray", "red"),
     },
-    recipes: only(recipes, "button", "heading", "input", "link", "spinner", "textarea"),
-    slotRecipes: only(slotRecipes, "collapsible", "field", "nativeSelect"),
+    recipes: only(recipes, "heading", "link", "spinner"),
+    slotRecipes: only(slotRecipes, "field"),
     textStyles,
     layerStyles,
     animationStyles,
@@ -75,9 +84,17 @@ const config = defineConfig({
     },
   },
   theme: {
+    recipes: { input: inputRecipe, textarea: textareaRecipe },
+    slotRecipes: {
+      combobox: comboboxRecipe,
+      menu: menuRecipe,
+      nativeSelect: nativeSelectRecipe,
+      segmentGroup: segmentGroupRecipe,
+      toast: toastRecipe,
+    },
     tokens: {
       fonts: {
-        body: { value: '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif' },
+        body: { value: 'Figures, "Atkinson Hyperlegible Next Variable", system-ui, sans-serif' },
         heading: { value: '"Bricolage Grotesque Variable", system-ui, sans-serif' },
       },
       colors: {
@@ -92,6 +109,7 @@ const config = defineConfig({
         paperInk: { value: "#1e2740" },
         paperAmber: { value: "#8a5200" },
         paperGood: { value: "#1e6b4a" },
+        shot: { value: "#8b93a8" },
       },
     },
     semanticTokens: {
@@ -105,6 +123,11 @@ const config = defineConfig({
         glass: pair("#eef3f1", "#242d42"),
         action: pair("#22304f", "#dfe6f5"),
         onAction: pair("#fcfdf9", "#161d2e"),
+        act: pair("#d98a17", "#f0b04a"),
+        actHover: pair("#c97f12", "#f6c67a"),
+        actRim: pair("#8a5200", "#f0b04a"),
+        onAct: pair("#1a1304", "#1a1304"),
+        navyHover: pair("#3a4a70", "#3a4a70"),
         ring: pair("#b8660a", "#f6c67a"),
         amber: pair("#c97f12", "#f0b04a"),
         amberWash: pair("#fdf1dc", "#372b17"),
@@ -113,6 +136,9 @@ const config = defineConfig({
         goodWash: pair("#dcede3", "#1d3a2e"),
         bad: pair("#a3243b", "#ff9aa8"),
         badWash: pair("#f8dfe2", "#43222b"),
+        foam: pair("#e2b766", "#8d7a52"),
+        cork: pair("#c8794a", "#a5643d"),
+        lees: pair("#a9916b", "#8f7a5a"),
       },
     },
   },

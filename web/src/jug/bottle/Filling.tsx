@@ -4,6 +4,7 @@ import { useEffect, useMemo } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { useNewest } from "../../api/newest";
 import { useAct } from "../../frame/act";
+import { Explained } from "../../frame/Explained";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, Panel, QuietButton } from "../../frame/states";
@@ -77,8 +78,8 @@ export function Filling({
     <Grid
       templateColumns={{
         base: "1fr",
-        md: "11rem minmax(0, 1fr)",
-        xl: "13rem minmax(0, 1fr) minmax(0, 26rem)",
+        md: "15rem minmax(0, 1fr)",
+        xl: "15rem minmax(0, 1fr) minmax(0, 25rem)",
       }}
       gap="4"
       alignItems="start"
@@ -141,8 +142,8 @@ export function Filling({
                     onChange={(event) => setLot(place, { count: event.target.value })}
                   />
                   <QuietButton
-                    px="3"
-                    borderColor="line"
+                    size="slim"
+                    variant="soft"
                     aria-label={`Remove lot ${place + 1}`}
                     disabled={typed.lots.length === 1}
                     onClick={() => set({ lots: typed.lots.filter((_, at) => at !== place) })}
@@ -187,7 +188,7 @@ export function Filling({
           </Grid>
           <Collapsible.Root lazyMount defaultOpen={typed.sulphite !== "" || typed.sorbate !== ""}>
             <Collapsible.Trigger asChild>
-              <QuietButton borderColor="line">It was stabilised</QuietButton>
+              <QuietButton variant="soft">It was stabilised</QuietButton>
             </Collapsible.Trigger>
             <Collapsible.Content>
               <Grid
@@ -251,7 +252,9 @@ export function Filling({
             <Box role="alert" bg="badWash" rounded="lg" p="3">
               <Text fontWeight="600">{problem.message}</Text>
               {(problem.problem.causes ?? []).map((cause) => (
-                <Text key={cause.text}>{cause.text}</Text>
+                <Text key={cause.text}>
+                  <Explained text={cause.text} />
+                </Text>
               ))}
             </Box>
           )}
@@ -261,7 +264,7 @@ export function Filling({
                 I have thought about it: save
               </QuietButton>
             ) : (
-              <ActButton busy={busy} disabled={!outcome} onClick={() => save(false)}>
+              <ActButton variant="act" busy={busy} disabled={!outcome} onClick={() => save(false)}>
                 {stopped ? "Close it against advice" : "Save bottling"}
               </ActButton>
             )}
@@ -291,7 +294,7 @@ function Questions({ progress }: { progress: Schemas["ProgressOut"] }) {
       </Mark>
       {!progress.proven && (
         <Text fontSize="sm">
-          <b>{progress.headline}</b> {progress.advice}
+          <b>{progress.headline}</b> <Explained text={progress.advice} />
         </Text>
       )}
     </Stack>

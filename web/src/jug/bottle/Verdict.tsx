@@ -1,4 +1,5 @@
 import type { Schemas } from "../../api/client";
+import { Explained } from "../../frame/Explained";
 import css from "./Verdict.module.css";
 
 const WORDS = {
@@ -20,7 +21,9 @@ export function Verdict({ closing }: { closing: Schemas["ClosingOut"] }) {
       <Shape verdict={closing.verdict} />
       <div className={css.words}>
         <p className={css.word}>{word}</p>
-        <p>{closing.why}</p>
+        <p>
+          <Explained text={closing.why} />
+        </p>
         {limit ? <Gauge closing={closing} limit={limit} /> : null}
         {closing.pressure_bar.length === 3 && (
           <details>

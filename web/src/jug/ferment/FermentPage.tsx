@@ -5,6 +5,7 @@ import { answer, api, type Schemas } from "../../api/client";
 import { Curve } from "../../drawing/Curve";
 import { dayAndTime, gravity, money, percent, percentRange, points, volume } from "../../format";
 import { useAct } from "../../frame/act";
+import { Explained } from "../../frame/Explained";
 import { useKeys } from "../../frame/keys";
 import { useSay } from "../../frame/notices";
 import { Empty, GoButton, Mark, Panel, QuietButton } from "../../frame/states";
@@ -12,6 +13,7 @@ import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
 import { mainColour, mixedLayer } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
+import { StageAct } from "../StageAct";
 import { Strengths } from "../Strengths";
 import { Journal } from "./Journal";
 
@@ -40,18 +42,24 @@ export default function FermentPage() {
 
   return (
     <Grid
-      templateColumns={{
-        base: "1fr",
-        lg: "minmax(0, 1fr) 20rem",
-        xl: "13rem minmax(0, 1fr) 20rem",
+      templateAreas={{
+        base: '"jug" "advice" "form" "rest"',
+        lg: '"advice form" "rest form"',
+        xl: '"jug advice form" "jug rest form"',
       }}
+      templateColumns={{
+        base: "minmax(0, 1fr)",
+        lg: "minmax(0, 1fr) 20rem",
+        xl: "15rem minmax(0, 1fr) 20rem",
+      }}
+      templateRows={{ lg: "auto 1fr" }}
       gap="4"
       alignItems="start"
     >
-      <Box hideBelow="xl">
+      <Box gridArea="jug" display={{ lg: "none", xl: "block" }}>
         <JugPanel layers={mixedLayer(jug, now?.volume_ml.value ?? 0)} />
       </Box>
-      <Stack gap="4">
+      <Stack gridArea="advice" gap="4">
         <Panel>
           <HStack gap="6" wrap="wrap" align="baseline">
             <Heading as="h2" size="xl" fontFamily="heading">
@@ -80,13 +88,8 @@ export default function FermentPage() {
               <Box as="span" fontFamily="heading" fontWeight="700" fontSize="lg">
                 {progress.headline}
               </Box>{" "}
-              {progress.advice}
+              <Explained text={progress.advice} />
             </Text>
-            {jug.stage === "bottle" && (
-              <Box pt="3">
-                <GoButton to="../bottle">Next: bottling</GoButton>
-              </Box>
-            )}
           </Box>
           <Strengths strength={progress.strength} />
           {jug.told.map((text) => (
@@ -96,6 +99,10 @@ export default function FermentPage() {
           ))}
           {jug.learned.length > 0 && <LearnedNote learned={jug.learned} />}
           {now && <NowLine now={now} />}
+        </Panel>
+      </Stack>
+      <Stack gridArea="rest" gap="4">
+        <Panel>
           <Curve
             points={jug.readings.map((reading) => ({
               at: Date.parse(reading.at),
@@ -109,7 +116,7 @@ export default function FermentPage() {
         </Panel>
         <Journal />
       </Stack>
-      <Stack gap="4">
+      <Stack gridArea="form" gap="4">
         {!jug.bottling && (
           <Panel>
             <Heading as="h2" size="lg" fontFamily="heading">
@@ -125,6 +132,11 @@ export default function FermentPage() {
           </Panel>
         )}
       </Stack>
+      {jug.stage === "bottle" && (
+        <StageAct>
+          <GoButton to="../bottle">Next: bottling</GoButton>
+        </StageAct>
+      )}
     </Grid>
   );
 }
@@ -148,10 +160,12 @@ function LearnedNote({ learned }: { learned: string[] }) {
       <Text fontWeight="600">What your readings say together about what went in:</Text>
       <chakra.ul listStyleType="disc" pl="5" pb="2">
         {learned.map((text) => (
-          <li key={text}>{text}</li>
+          <li key={text}>
+            <Explained text={text} />
+          </li>
         ))}
       </chakra.ul>
-      <QuietButton borderColor="rim" busy={busy} onClick={take}>
+      <QuietButton busy={busy} onClick={take}>
         Use these amounts
       </QuietButton>
     </Box>

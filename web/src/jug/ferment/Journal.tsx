@@ -6,6 +6,7 @@ import { dayAndTime } from "../../format";
 import { useAct } from "../../frame/act";
 import { useSay } from "../../frame/notices";
 import { Panel, QuietButton } from "../../frame/states";
+import { retold } from "../../units";
 import { useJugContext } from "../JugPage";
 import { EventForm } from "./EventForm";
 import { KINDS } from "./happening";
@@ -22,7 +23,7 @@ export function Journal() {
           Log
         </Heading>
         <QuietButton
-          borderColor="line"
+          variant="soft"
           aria-expanded={writing}
           onClick={() => setWriting((open) => !open)}
         >
@@ -105,7 +106,7 @@ function Line({
           textDecoration={event.struck ? "line-through" : "none"}
           color={event.struck ? "quiet" : "ink"}
         >
-          {event.text}
+          {retold(event.text)}
         </Text>
         {(event.note || event.insisted) && (
           <Text fontSize="sm" color="quiet">
@@ -115,15 +116,15 @@ function Line({
         )}
       </Stack>
       {event.struck ? (
-        <QuietButton borderColor="line" busy={busy} onClick={() => turn("restore")}>
+        <QuietButton variant="soft" busy={busy} onClick={() => turn("restore")}>
           Restore
         </QuietButton>
       ) : (
         <HStack gap="1">
           {event.kind in KINDS && !open && (
             <QuietButton
-              px="3"
-              borderColor="line"
+              size="slim"
+              variant="soft"
               aria-label={`Correct: ${event.text} ${day}`}
               onClick={onPutRight}
             >
@@ -132,8 +133,8 @@ function Line({
           )}
           {event.kind !== "bottled" && (
             <QuietButton
-              px="3"
-              borderColor="line"
+              size="slim"
+              variant="soft"
               busy={busy}
               aria-label={`Delete: ${event.text} ${day}`}
               onClick={() => turn("strike")}

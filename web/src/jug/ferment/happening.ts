@@ -7,8 +7,7 @@ import {
   readTemperature,
   temperature,
 } from "../../units";
-import { pourOf } from "../plan/AddPour";
-import { plainSugar, tap } from "../plan/edits";
+import { plainSugar, pourOf, tap } from "../plan/edits";
 
 type Event = Schemas["EventOut"];
 

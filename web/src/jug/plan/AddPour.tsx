@@ -1,37 +1,16 @@
-import { HStack, Stack, Text } from "@chakra-ui/react";
-import { memo, useState } from "react";
-import { Link } from "react-router";
+import { Stack, Text } from "@chakra-ui/react";
+import { lazy, memo, Suspense, useEffect, useMemo, useState } from "react";
+import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useReference, useShelf } from "../../api/queries";
-import { ChoiceField, TextField } from "../../frame/fields";
-import { QuietButton } from "../../frame/states";
-import { acidPour, plainSugar, tanninPour, tap } from "./edits";
+import type { Found } from "../../frame/Finder";
+import { Waited } from "../../frame/fields";
+import { acidPour, plainSugar, pourOf, tanninPour, tap } from "./edits";
+
+// Fetched behind what is drawn first.
+const Finder = lazy(() => import("../../frame/Finder"));
 
 type Pour = Schemas["PourIn"];
-
-/** A product of the shelf as something to pour. */
-export function pourOf(product: Schemas["ProductOut"]): Pour {
-  return {
-    name: product.name,
-    kind: product.kind,
-    fruit: product.fruit,
-    sugar: product.sugar,
-    label: product.as_sold?.sugars_g
-      ? {
-          sugars_g: product.as_sold.sugars_g,
-          per_ml: product.as_sold.per_ml ?? null,
-          per_g: product.as_sold.per_g ?? null,
-        }
-      : null,
-    measured_sg: product.measured_sg,
-    juice_percent: product.juice_percent,
-    price: product.price,
-    pack_ml: product.pack_ml,
-    pack_g: product.pack_g,
-    product_id: product.id,
-    colour: product.colour || null,
-  };
-}
 
 /** What a list to choose from holds at once; a longer shelf is searched. */
 export const everything = { sort: "name", limit: 200 } as const;
@@ -51,21 +30,58 @@ const KITCHEN: Record<string, Pour> = {
 // What a carton holds when nobody has said.
 const CARTON_ML = 1000;
 
+const LABEL = "Add an ingredient";
+const EXAMPLE = "+ Add an ingredient: juice, honey, fruit, acid …";
+
+/** How much of it is poured first: a whole pack, but for sugar. */
+function packOf(product: Schemas["ProductOut"]): number {
+  return product.kind === "sugar" ? 0 : (product.pack_ml ?? product.pack_g ?? 0);
+}
+
+/** One field to find something in, on the shelf or in the kitchen; what is picked is poured. */
 export const AddPour = memo(function AddPour({
+  jugId,
   onAdd,
 }: {
+  jugId: number;
   onAdd: (pour: Pour, pack: number) => void;
 }) {
   const [find, setFind] = useState("");
-  const products = useShelf(find ? { ...everything, search: find } : everything);
-  const [chosen, setChosen] = useState("");
+  const all = useShelf(everything);
+  const long = (all.data?.standing ?? 0) > everything.limit;
+  const products = useShelf(long && find ? { ...everything, search: find } : everything);
   const fruits = useReference().data?.fruits ?? [];
-  const shelf = (products.data?.items ?? []).filter(
-    (row) => !["supply", "refused"].includes(row.facts.verdict.code),
+  const shelf = useMemo(
+    () =>
+      (products.data?.items ?? []).filter(
+        (row) => !["supply", "refused"].includes(row.facts.verdict.code),
+      ),
+    [products.data],
   );
-  const long = (products.data?.standing ?? 0) > everything.limit;
+  // What was read off its label for this jug just now is poured at once.
+  const [params, setParams] = useSearchParams();
+  const wanted = shelf.find((row) => String(row.id) === params.get("add"));
+  useEffect(() => {
+    if (!wanted) return;
+    setParams({}, { replace: true });
+    onAdd(pourOf(wanted), packOf(wanted));
+  }, [wanted, setParams, onAdd]);
+  const items: Found[] = useMemo(
+    () => [
+      ...shelf.map((row) => ({ value: `${row.id}`, label: row.name, group: "On the shelf" })),
+      ...Object.entries(KITCHEN)
+        .filter(([, pour]) => !shelf.some((row) => row.name === pour.name))
+        .map(([key, pour]) => ({ value: key, label: pour.name, group: "In the kitchen" })),
+      ...fruits.map((row) => ({
+        value: `fruit-${row.key}`,
+        label: `${row.name} juice, as it usually is`,
+        group: "A carton without its label",
+      })),
+    ],
+    [shelf, fruits],
+  );
 
-  function add() {
+  function add(chosen: string) {
     const kitchen = KITCHEN[chosen];
     const fruit = fruits.find((row) => `fruit-${row.key}` === chosen);
     const product = shelf.find((row) => String(row.id) === chosen);
@@ -73,66 +89,31 @@ export const AddPour = memo(function AddPour({
     else if (fruit)
       onAdd({ name: `${fruit.name} juice`, kind: "juice", fruit: fruit.key }, CARTON_ML);
     else if (product) {
-      onAdd(
-        pourOf(product),
-        product.kind === "sugar" ? 0 : (product.pack_ml ?? product.pack_g ?? 0),
-      );
+      onAdd(pourOf(product), packOf(product));
     }
-    setChosen("");
   }
 
   return (
-    <Stack pt="3" gap="2">
+    <Stack gap="2" minW="0">
       {products.data?.standing === 0 && (
         <Text color="quiet">
           Nothing is on your shelf yet.{" "}
-          <Link to="/shelf?read">
+          <Link to={`/shelf?read&jug=${jugId}`}>
             <u>Read the label of a carton first.</u>
           </Link>{" "}
           Or add a juice as it usually is, and read its label later.
         </Text>
       )}
-      {long && (
-        <TextField
-          label="Find on the shelf"
-          type="search"
-          value={find}
-          onChange={(event) => setFind(event.target.value)}
+      <Suspense fallback={<Waited label={LABEL} placeholder={EXAMPLE} />}>
+        <Finder
+          label={LABEL}
+          placeholder={EXAMPLE}
+          items={items}
+          empty="Nothing found. Read its label on the shelf, and it is here."
+          onPick={add}
+          onSearch={setFind}
         />
-      )}
-      <HStack align="flex-end" gap="2">
-        <ChoiceField label="Add an ingredient" value={chosen} onChange={setChosen}>
-          <option value="">Choose …</option>
-          {shelf.length > 0 && (
-            <optgroup label="On the shelf">
-              {shelf.map((product) => (
-                <option key={product.id} value={product.id}>
-                  {product.name}
-                </option>
-              ))}
-            </optgroup>
-          )}
-          <optgroup label="In the kitchen">
-            {Object.entries(KITCHEN)
-              .filter(([, pour]) => !shelf.some((product) => product.name === pour.name))
-              .map(([key, pour]) => (
-                <option key={key} value={key}>
-                  {pour.name}
-                </option>
-              ))}
-          </optgroup>
-          <optgroup label="A carton without its label">
-            {fruits.map((row) => (
-              <option key={row.key} value={`fruit-${row.key}`}>
-                {row.name} juice, as it usually is
-              </option>
-            ))}
-          </optgroup>
-        </ChoiceField>
-        <QuietButton onClick={add} disabled={chosen === ""}>
-          Add
-        </QuietButton>
-      </HStack>
+      </Suspense>
     </Stack>
   );
 });

@@ -1,6 +1,5 @@
 import { memo } from "react";
 import type { Schemas } from "../../api/client";
-import { AimPanel } from "./AimPanel";
 import { Outcome } from "./Answer";
 import { Checks } from "./Checks";
 import { useCalm } from "./useCalm";
@@ -17,11 +16,4 @@ export const CalmChecks = memo(function CalmChecks({
 
 export const CalmOutcome = memo(function CalmOutcome({ result }: Evaluated) {
   return <Outcome result={useCalm(result)} />;
-});
-
-export const CalmAims = memo(function CalmAims({
-  result,
-  ...aims
-}: React.ComponentProps<typeof AimPanel>) {
-  return <AimPanel result={useCalm(result)} {...aims} />;
 });

@@ -1,6 +1,7 @@
 import { memo } from "react";
 import type { Schemas } from "../../api/client";
 import { Mark } from "../../frame/states";
+import { retold } from "../../units";
 import css from "./plan.module.css";
 
 type Warning = Schemas["WarningOut"];
@@ -46,7 +47,7 @@ const Check = memo(
                 className={css.remedy}
                 onClick={() => onRemedy(remedy)}
               >
-                {remedy.text}
+                {retold(remedy.text)}
               </button>
             ))}
           </div>

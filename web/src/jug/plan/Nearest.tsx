@@ -1,5 +1,6 @@
 import { Stack, Text } from "@chakra-ui/react";
 import { answer, api, type Schemas } from "../../api/client";
+import { Explained } from "../../frame/Explained";
 import { QuietButton } from "../../frame/states";
 import type { Plan } from "./draft";
 import { useAsked } from "./tools/useAsked";
@@ -19,7 +20,9 @@ export function Nearest({
   if (!found?.text) return null;
   return (
     <Stack gap="2" align="flex-start" pt="3">
-      <Text>{found.text}</Text>
+      <Text>
+        <Explained text={found.text} />
+      </Text>
       <QuietButton onClick={() => onTake(found.amounts)}>Use this</QuietButton>
     </Stack>
   );

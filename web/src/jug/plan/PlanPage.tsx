@@ -1,36 +1,50 @@
-import { Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { memo, type RefObject, useCallback, useMemo, useRef } from "react";
+import { memo, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { useShelf, useVessels } from "../../api/queries";
 import { volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { useKeys } from "../../frame/keys";
+import { useSlim, useTight } from "../../frame/narrow";
 import { ActButton, Empty, Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
-import { AddPour, everything, sugarToPour } from "./AddPour";
-import { Answer, Cost } from "./Answer";
-import { CalmAims, CalmChecks, CalmOutcome } from "./Calm";
-import { Drawing } from "./Drawing";
-import { type Aims, type Draft, draftOf, type Plan, written } from "./draft";
-import { addPour, changePour, lettingGive, movePour, remedied, tap, withoutPour } from "./edits";
+import { StageAct } from "../StageAct";
+import { AddPour, everything } from "./AddPour";
+import { Answer, Cost, ShortAnswer } from "./Answer";
+import { CalmChecks, CalmOutcome } from "./Calm";
+import { type Draft, draftOf, type Plan, written } from "./draft";
+import { addPour, changePour, movePour, remedied, SPOONED, settled, withoutPour } from "./edits";
 import { Nearest } from "./Nearest";
 import css from "./PlanPage.module.css";
 import { PourRow, type RowActs } from "./PourRow";
 import { Said } from "./Said";
-import { Tools } from "./tools/Tools";
+import { useTargetActs } from "./targets/acts";
+import { Giving } from "./targets/Giving";
+import { GlassFields } from "./targets/GlassFields";
+import { MouthTarget } from "./targets/MouthTarget";
+import { TargetsPanel, Wrong, wrongTargets } from "./targets/TargetsPanel";
+import { TypedTargets } from "./targets/TypedTargets";
+import target from "./targets/targets.module.css";
+import { VesselChoice } from "./targets/VesselChoice";
+import { TOOLS, type Tool, ToolStrip, Tools } from "./tools/Tools";
+import { useCalm } from "./useCalm";
 import { type Keeping, usePlan } from "./usePlan";
-import { samePours, sameTexts, useStill } from "./useStill";
-import { VesselChoice } from "./VesselChoice";
 
 // What a bar reaches to: sugar by the jug's size, acid and tannin by the spoon.
 const MOST_SUGAR = 0.3;
 const LEAST_BAR_G = 500;
 const MOST_SPOONED_G = 40;
-const SPOONED = ["acid", "tannin"];
+// The drawing: as high as there is room for beside the list, or above it.
+const DRAWN_PX = 372;
+const SMALL_PX = 212;
+const TIGHT_PX = 170;
 const noVessels: Schemas["OwnVesselOut"][] = [];
 const noProducts: Schemas["ProductOut"][] = [];
+
+/** What is open beside the ingredients, or over them where there is no room. */
+type Open = Tool | "wanted" | "vessel";
 
 export default function PlanPage() {
   const { jug, reference, session } = useJugContext();
@@ -45,60 +59,30 @@ export default function PlanPage() {
   const { keepNow } = planning;
   const keys = useMemo(() => ({ z: undo, Z: redo }), [undo, redo]);
   useKeys(keys);
+  const slim = useSlim();
+  const tight = useTight();
+  const [open, setOpen] = useState<Open | null>(null);
+  const [mixed, setMixed] = useState(false);
 
   const mine = own.find((row) => row.id === draft.vessel?.own_id);
   const sold = reference.vessels.find((row) => row.key === draft.vessel?.key);
-  const vessel = mine ?? sold;
   const capacity = draft.vessel?.volume_ml ?? 5000;
-  const pitched = jug.stage !== "plan";
-  const result = pitched
-    ? (jug.evaluation ?? undefined)
-    : draft.pours.length
-      ? evaluation.data
-      : undefined;
-  const problem = draft.pours.length && !pitched ? evaluation.problem : null;
-
-  const still = useStill(draft.pours, samePours);
-  const mistyped = useStill(problems.fields, sameTexts);
-  const { aiming, abv, og, fillL, acid, tannin, ceiling, blend, glass } = draft;
-  const aims: Aims = useMemo(
-    () => ({ aiming, abv, og, fillL, acid, tannin, ceiling, blend, glass }),
-    [aiming, abv, og, fillL, acid, tannin, ceiling, blend, glass],
+  const vesselName = (mine ?? sold)?.name ?? draft.vessel?.name ?? volume(capacity);
+  const shape = (mine ?? sold)?.shape ?? "demijohn";
+  const vessel = useMemo(
+    () => ({ name: vesselName, shape, capacity }),
+    [vesselName, shape, capacity],
   );
+  const pitched = jug.stage !== "plan";
+  const poured = draft.pours.length > 0;
+  const result = pitched ? (jug.evaluation ?? undefined) : poured ? evaluation.data : undefined;
+  const problem = poured && !pitched ? evaluation.problem : null;
 
   const answered = useRef(result);
   answered.current = result;
   const acts = useActs(change, answered);
-
-  /** Hold the aim, with sugar and water to give, adding them when they are not poured yet. */
-  const aim = useCallback(() => {
-    change((before) => {
-      const pours = before.pours.map((row) =>
-        row.role === "adjusts" && !SPOONED.includes(row.pour.kind)
-          ? { ...row, role: "fixed" as const }
-          : row,
-      );
-      const giving = lettingGive({ ...before, pours, blend: null }, sugarToPour(shelf));
-      return { ...lettingGive(giving, tap), aiming: true };
-    });
-  }, [change, shelf]);
-
-  const letGo = useCallback(() => {
-    change((before) => ({
-      ...settled(before, answered.current, () => true),
-      aiming: false,
-      blend: null,
-    }));
-  }, [change]);
-
-  const settleKind = useCallback(
-    (kind: string) =>
-      change((before) => ({
-        ...settled(before, answered.current, (row) => row.pour.kind === kind),
-        [kind]: "",
-      })),
-    [change],
-  );
+  const targets = useTargetActs(change, answered, shelf, reference);
+  const was = useWas(result?.cost.per_bottle ?? null);
 
   const queries = useQueryClient();
   const { act } = useAct();
@@ -148,46 +132,123 @@ export default function PlanPage() {
     (taken: Plan) => change(() => draftOf(taken, usual ?? 4600)),
     [change, usual],
   );
+  const close = useCallback(() => setOpen(null), []);
+  const toggle = useCallback(
+    (what: Open) => setOpen((before) => (before === what ? null : what)),
+    [],
+  );
 
-  const choice = useMemo(
-    () =>
-      pitched ? null : (
+  const height = tight ? TIGHT_PX : slim ? SMALL_PX : DRAWN_PX;
+  const wrong = wrongTargets(problems.fields, problem);
+  const style = reference.styles.find((row) => row.key === draft.glass.style);
+  const answering = result && poured && !problem;
+  const panels: Record<Exclude<Open, Tool>, { name: string; body: () => React.ReactNode }> = {
+    vessel: {
+      name: "Vessel and yeast",
+      body: () => (
         <VesselChoice
           vessel={draft.vessel}
           yeast={draft.yeast}
           reference={reference}
           own={own}
+          plan={plan}
           change={change}
+          onTakePlan={takePlan}
         />
       ),
-    [pitched, draft.vessel, draft.yeast, reference, own, change],
-  );
+    },
+    wanted: {
+      name: slim ? "Targets" : "How you want it",
+      body: () => (
+        <Stack gap="3">
+          {slim && (
+            <>
+              <TypedTargets
+                draft={draft}
+                result={result}
+                currency={session.currency}
+                wrong={wrong}
+                acts={targets}
+              />
+              <Wrong wrong={wrong} refused={problem} />
+              <MouthTarget draft={draft} result={result} wrong={wrong} acts={targets} />
+            </>
+          )}
+          <GlassFields
+            glass={draft.glass}
+            problems={problems.fields}
+            refused={problem?.problem.errors.find((item) => item.at.startsWith("glass"))}
+            shelf={shelf}
+            change={change}
+          />
+          {draft.aiming && <Giving pours={draft.pours} blend={draft.blend} change={change} />}
+        </Stack>
+      ),
+    },
+  };
 
   return (
-    <div className={css.plan}>
-      <div className={css.side}>
-        <Drawing
-          name={vessel?.name ?? draft.vessel?.name ?? volume(capacity)}
-          shape={vessel?.shape ?? "demijohn"}
-          capacity={capacity}
-          pours={draft.pours}
-          holdBackMl={draft.holdBackMl}
-          result={result}
-          onHoldNothing={holdNothing}
-        >
-          {choice}
-        </Drawing>
-        {result && draft.pours.length > 0 && !problem && !pitched && (
-          <section className={css.panel} aria-label="Checks">
-            <CalmChecks result={result} onRemedy={remedy} />
-          </section>
+    <div className={open ? `${css.plan} ${css.withTool}` : css.plan}>
+      <section className={`${css.panel} ${css.targets}`} aria-label="Targets">
+        {!slim && (
+          <div className={target.head}>
+            <h2>{pitched ? "What it was to be" : "Targets"}</h2>
+            {draft.pours.length > 1 && (
+              <QuietButton
+                size="slim"
+                variant="soft"
+                aria-pressed={mixed}
+                onClick={() => setMixed(!mixed)}
+              >
+                {mixed ? "As poured" : "Stir it"}
+              </QuietButton>
+            )}
+            {!pitched && (
+              <>
+                <QuietButton
+                  size="slim"
+                  variant="soft"
+                  aria-expanded={open === "vessel"}
+                  aria-label={`Vessel and yeast: ${vesselName}`}
+                  onClick={() => toggle("vessel")}
+                >
+                  {vesselName}
+                </QuietButton>
+                <QuietButton
+                  size="slim"
+                  variant="soft"
+                  aria-expanded={open === "wanted"}
+                  aria-label={`How you want it: ${style?.name ?? ""}`}
+                  onClick={() => toggle("wanted")}
+                >
+                  {style?.name.split(",")[0] ?? "How you want it"}
+                </QuietButton>
+              </>
+            )}
+          </div>
         )}
-      </div>
+        <TargetsPanel
+          vessel={vessel}
+          draft={draft}
+          result={result}
+          refused={problem}
+          problems={problems.fields}
+          currency={session.currency}
+          height={height}
+          typed={!slim}
+          marked={!tight}
+          mixed={mixed}
+          acts={pitched ? undefined : targets}
+        />
+        {slim && answering && !pitched && (
+          <ShortAnswer result={result} currency={session.currency} before={was} />
+        )}
+      </section>
 
-      <div className={`${css.panel} ${css.answerPanel}`}>
-        {result && draft.pours.length > 0 && !problem ? (
+      <section className={`${css.panel} ${css.answering}`} aria-label="What comes of it">
+        {answering ? (
           <>
-            <Answer result={result} history={pitched} />
+            <Answer result={result} history={pitched} said={slim && !pitched} />
             <Said result={result} />
           </>
         ) : problem ? (
@@ -197,20 +258,14 @@ export default function PlanPage() {
               <Nearest plan={plan} onTake={takeNearest} />
             )}
           </>
-        ) : (
-          <Text color="quiet">Add an ingredient, and what it becomes shows here.</Text>
+        ) : null}
+        {poured ? null : (
+          <Empty
+            title="An empty jug"
+            text="Add a juice. Sugar and water come after, as much as your targets ask for."
+            step={null}
+          />
         )}
-      </div>
-
-      <section className={`${css.panel} ${css.pours}`} aria-label="What goes in">
-        <Header
-          keeping={keeping}
-          dirty={dirty}
-          pitched={pitched}
-          can={can}
-          onUndo={undo}
-          onRedo={redo}
-        />
         {keeping.state === "overtaken" && (
           <Stack role="alert" bg="amberWash" rounded="lg" p="3" my="2" gap="2">
             <Text>{keeping.why} Nothing is overwritten yet.</Text>
@@ -225,15 +280,11 @@ export default function PlanPage() {
             This is what was planned to go in. To change it, delete the readings.
           </Text>
         )}
-        {draft.pours.length === 0 ? (
-          <Empty
-            title="An empty jug"
-            text="Add the juice first. Sugar and water come after, as much as your targets ask for."
-            step={null}
-          />
-        ) : (
-          <fieldset disabled={pitched}>
-            <ul aria-label="Pours">
+      </section>
+      <section className={`${css.panel} ${css.ingredients}`} aria-label="What goes in">
+        {poured && (
+          <fieldset disabled={pitched} className={css.list}>
+            <ul aria-label="Ingredients">
               {draft.pours.map((row, index) => {
                 const worked = result?.pours.find((pour) => pour.name === row.pour.name);
                 const solved = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
@@ -243,7 +294,7 @@ export default function PlanPage() {
                   <PourRow
                     key={row.id}
                     row={row}
-                    sugarG={worked?.sugar_g ?? 0}
+                    things={worked?.things ?? null}
                     solvedAmount={adjusts && worked?.solved ? (solved ?? null) : null}
                     most={mostOf(row.unit, row.pour.kind, capacity)}
                     aiming={draft.aiming}
@@ -261,63 +312,121 @@ export default function PlanPage() {
             </ul>
           </fieldset>
         )}
-        {!pitched && <AddPour onAdd={acts.onAdd} />}
-        {result && draft.pours.length > 0 && (
-          <Cost cost={result.cost} currency={session.currency} />
+        {!pitched && (
+          <div className={css.add}>
+            <AddPour jugId={jug.id} onAdd={acts.onAdd} />
+            <QuietButton size="slim" disabled={!can.undo} onClick={undo}>
+              Undo
+            </QuietButton>
+            <QuietButton size="slim" disabled={!can.redo} onClick={redo}>
+              Redo
+            </QuietButton>
+          </div>
+        )}
+        <ToolStrip
+          pitched={pitched}
+          poured={poured}
+          open={open}
+          onOpen={toggle}
+          aiming={draft.aiming && !pitched}
+          onStop={targets.stop}
+        />
+        {!pitched && poured && !draft.aiming && (
+          <HStack pb="3" wrap="wrap">
+            <QuietButton onClick={targets.begin}>Let sugar and water adjust</QuietButton>
+            <Text color="quiet" fontSize="sm" flex="1" minW="14rem">
+              to the strength and the fill you want. Or pull a grip on the drawing.
+            </Text>
+          </HStack>
+        )}
+        {answering && (
+          <div className={css.checks}>
+            {!pitched && (
+              <section aria-label="Checks">
+                <CalmChecks result={result} onRemedy={remedy} />
+              </section>
+            )}
+            <CalmOutcome result={result} />
+            <Cost cost={result.cost} currency={session.currency} />
+            {draft.holdBackMl > 0 && (
+              <HStack gap="1">
+                <Text fontSize="sm">{volume(draft.holdBackMl)} kept back for now</Text>
+                <QuietButton size="slim" variant="soft" onClick={holdNothing}>
+                  Hold nothing back
+                </QuietButton>
+              </HStack>
+            )}
+          </div>
         )}
       </section>
-
-      <div className={css.right}>
-        {!pitched && (
-          <CalmAims
-            aims={aims}
-            pours={still}
-            problems={mistyped}
-            refused={problem}
-            result={result}
-            currency={session.currency}
-            shelf={shelf}
+      {open && (
+        <section
+          className={`${css.panel} ${css.tool}`}
+          aria-label={open in TOOLS ? TOOLS[open as Tool] : panels[open as "vessel"].name}
+        >
+          <Tools
+            key={open}
+            name={open in TOOLS ? TOOLS[open as Tool] : panels[open as "vessel"].name}
+            onClose={close}
+            tool={open in TOOLS ? (open as Tool) : null}
+            jug={jug}
+            plan={plan}
+            pitched={pitched}
             change={change}
-            onAim={aim}
-            onLetGo={letGo}
-            onSettle={settleKind}
-          />
+            onTakePlan={takePlan}
+          >
+            {open in TOOLS ? null : panels[open as "vessel"].body()}
+          </Tools>
+        </section>
+      )}
+      <StageAct>
+        {!pitched && <Kept keeping={keeping} dirty={dirty} />}
+        {slim && !pitched && (
+          <>
+            <QuietButton
+              size="slim"
+              aria-expanded={open === "vessel"}
+              onClick={() => toggle("vessel")}
+            >
+              Vessel
+            </QuietButton>
+            <QuietButton
+              size="slim"
+              aria-expanded={open === "wanted"}
+              onClick={() => toggle("wanted")}
+            >
+              Targets
+            </QuietButton>
+          </>
         )}
-        {result && draft.pours.length > 0 && !problem && (
-          <section className={css.panel} aria-label="Result">
-            <CalmOutcome result={result} />
-          </section>
-        )}
-        {!pitched && result && !problem && <ToPitching onGo={keepNow} />}
-      </div>
-      <div className={css.under}>
-        <Tools jug={jug} plan={plan} pitched={pitched} change={change} onTakePlan={takePlan} />
-      </div>
+        {!pitched && result && !problem && <ToPitching onGo={keepNow} slim={slim} />}
+      </StageAct>
     </div>
   );
+}
+
+/** What it was before the hand took hold: for as long as it keeps changing. */
+function useWas(now: string | null): string | null {
+  const REST_MS = 2500;
+  const [was, setWas] = useState<string | null>(null);
+  const resting = useRef(now);
+  const calm = useCalm(now);
+  useEffect(() => {
+    if (calm === resting.current) return;
+    setWas(resting.current);
+    const timer = setTimeout(() => {
+      resting.current = calm;
+      setWas(null);
+    }, REST_MS);
+    return () => clearTimeout(timer);
+  }, [calm]);
+  return was;
 }
 
 function mostOf(unit: "ml" | "g", kind: string, capacity: number): number {
   if (unit === "ml") return capacity;
   if (SPOONED.includes(kind)) return MOST_SPOONED_G;
   return Math.max(capacity * MOST_SUGAR, LEAST_BAR_G);
-}
-
-/** The draft with what was worked out written into the pours it was worked out for. */
-function settled(
-  draft: Draft,
-  result: Schemas["EvaluationOut"] | undefined,
-  which: (row: Draft["pours"][number]) => boolean,
-): Draft {
-  return {
-    ...draft,
-    pours: draft.pours.map((row) => {
-      const worked = result?.pours.find((pour) => pour.name === row.pour.name);
-      const amount = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
-      if (!which(row) || !worked?.solved || amount == null) return row;
-      return { ...row, amount: written(amount), role: "fixed" };
-    }),
-  };
 }
 
 /** What a row can do. The same functions for good, so that only the row being pulled is drawn. */
@@ -354,51 +463,24 @@ function useActs(
   );
 }
 
-const Header = memo(function Header({
-  keeping,
-  dirty,
-  pitched,
-  can,
-  onUndo,
-  onRedo,
-}: {
-  keeping: Keeping;
-  dirty: boolean;
-  pitched: boolean;
-  can: { undo: boolean; redo: boolean };
-  onUndo: () => void;
-  onRedo: () => void;
-}) {
+const Kept = memo(function Kept({ keeping, dirty }: { keeping: Keeping; dirty: boolean }) {
   const unkept = keeping.state === "unkept" || keeping.state === "overtaken";
-  const kept = unkept
-    ? "not kept yet"
-    : dirty || keeping.state === "keeping"
-      ? "keeping …"
-      : "kept";
+  const saving = dirty || keeping.state === "keeping";
   return (
-    <Flex align="center" gap="3" wrap="wrap">
-      <Heading as="h2" size="lg" fontFamily="heading">
-        {pitched ? "What went in" : "What goes in"}
-      </Heading>
-      {!pitched && (
-        <HStack ml="auto" gap="2">
-          <Text color="quiet" fontSize="sm" role="status" data-testid="kept">
-            {kept}
-          </Text>
-          <QuietButton px="3" disabled={!can.undo} onClick={onUndo}>
-            Undo
-          </QuietButton>
-          <QuietButton px="3" disabled={!can.redo} onClick={onRedo}>
-            Redo
-          </QuietButton>
-        </HStack>
-      )}
-    </Flex>
+    <span className={css.kept} role="status" data-testid="kept">
+      {unkept ? "not saved yet" : saving ? "saving …" : "saved"}
+    </span>
   );
 });
 
 /** What is pitched is what is kept: the plan in sight is kept before the page turns. */
-const ToPitching = memo(function ToPitching({ onGo }: { onGo: () => Promise<void> }) {
+const ToPitching = memo(function ToPitching({
+  onGo,
+  slim,
+}: {
+  onGo: () => Promise<void>;
+  slim: boolean;
+}) {
   const navigate = useNavigate();
   const { act, busy } = useAct();
   const go = () =>
@@ -407,8 +489,8 @@ const ToPitching = memo(function ToPitching({ onGo }: { onGo: () => Promise<void
       navigate("../pitch", { relative: "path" });
     });
   return (
-    <ActButton w="full" busy={busy} onClick={go}>
-      Next: pitch the yeast
+    <ActButton variant="act" busy={busy} onClick={go} aria-label="Next: pitch the yeast">
+      {slim ? "Next: pitch" : "Next: pitch the yeast"}
     </ActButton>
   );
 });

@@ -1,9 +1,13 @@
-import { memo, useRef, useState } from "react";
+import { lazy, memo, Suspense, useRef, useState } from "react";
+import { Pack } from "../../drawing/Pack";
 import { grams, gravity, volume } from "../../format";
 import { colour } from "../../theme/colour";
 import { drinkToken } from "../../theme/drinks";
 import { type DraftPour, type Role, readPour, written } from "./draft";
 import css from "./PourRow.module.css";
+
+// Fetched when it is first opened: most plans are made without.
+const PourMenu = lazy(() => import("./PourMenu"));
 
 // A spoon is one press of an arrow key: a tablespoon, or a teaspoon of sugar.
 // How near a whole carton a dragged bar has to come to stop on it.
@@ -23,7 +27,7 @@ export type RowActs = {
 /** One pour: a bar to pull, the amount to type, and what it does for the aim. */
 export const PourRow = memo(function PourRow({
   row,
-  sugarG,
+  things,
   solvedAmount,
   most,
   aiming,
@@ -33,7 +37,8 @@ export const PourRow = memo(function PourRow({
   acts,
 }: {
   row: DraftPour;
-  sugarG: number;
+  /** The amount in the things of a kitchen, where it comes to some. */
+  things: string | null;
   solvedAmount: number | null;
   most: number;
   aiming: boolean;
@@ -65,19 +70,16 @@ export const PourRow = memo(function PourRow({
   }
 
   // On the bar alone: set on the row, every move would restyle all that is in it.
+  const said = [printed(pour), solved ? null : things].filter(Boolean).join(" · ");
   const poured = `${(Math.min(amount, most) / most) * 100}%`;
   const drink = { "--drink": colour(drinkToken(pour)) } as React.CSSProperties;
 
   return (
-    <li className={solved && !history ? `${css.row} ${css.solved}` : css.row} style={drink}>
-      <div className={css.swatch} />
-      <div>
-        <div className={css.name}>{pour.name}</div>
-        <div className={css.label}>
-          {printed(pour)}
-          {sugarG >= 0.5 && ` · ${grams(sugarG)} sugar`}
-        </div>
+    <li className={solved && !history ? `${css.row} ${css.worked}` : css.row} style={drink}>
+      <div className={css.pack}>
+        <Pack kind={pour.kind} drink={drinkToken(pour)} />
       </div>
+      <Name row={row} said={said} history={history} acts={acts} />
       {solved ? (
         <div className={css.answer}>{solvedAmount === null ? "–" : say(solvedAmount)}</div>
       ) : (
@@ -123,7 +125,7 @@ export const PourRow = memo(function PourRow({
           }}
         />
       </div>
-      <RowButtons
+      <Control
         id={id}
         name={pour.name}
         locked={locked}
@@ -138,6 +140,49 @@ export const PourRow = memo(function PourRow({
         </div>
       )}
     </li>
+  );
+});
+
+/** What it is called, with everything else that can be done to it behind it. */
+const Name = memo(function Name({
+  row,
+  said,
+  history,
+  acts,
+}: {
+  row: DraftPour;
+  said: string;
+  history: boolean;
+  acts: RowActs;
+}) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const { name } = row.pour;
+  if (history)
+    return (
+      <div className={css.name}>
+        <b>{name}</b>
+        <span>{said}</span>
+      </div>
+    );
+  return (
+    <>
+      <button
+        type="button"
+        className={css.name}
+        aria-haspopup="menu"
+        aria-expanded={anchor !== null}
+        aria-label={`More for ${name}`}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        <b>{name}</b>
+        <span>{said}</span>
+      </button>
+      {anchor && (
+        <Suspense>
+          <PourMenu row={row} anchor={anchor} acts={acts} onClose={() => setAnchor(null)} />
+        </Suspense>
+      )}
+    </>
   );
 });
 
@@ -183,9 +228,8 @@ function printed(pour: DraftPour["pour"]): string {
   return pour.kind === "water" ? "unchlorinated" : "pure";
 }
 
-const ROLES: Record<Role, string> = { fixed: "Fixed", adjusts: "Adjusts", share: "% of batch" };
-
-const RowButtons = memo(function RowButtons({
+/** Fixed as it is, or worked out: the one thing that is asked of a row. */
+const Control = memo(function Control({
   id,
   name,
   locked,
@@ -199,107 +243,52 @@ const RowButtons = memo(function RowButtons({
   locked: boolean;
   role: Role;
   share: string;
-  /** Whether there is an aim it could give for. */
+  /** Whether there is a target it could adjust to. */
   asked: boolean;
   acts: RowActs;
 }) {
-  const [more, setMore] = useState(false);
-  return (
-    <div className={more ? `${css.buttons} ${css.open}` : css.buttons}>
-      {asked && !locked && (
-        <select
-          className={css.role}
-          aria-label={`For the targets, ${name}`}
-          value={role}
-          onChange={(event) => acts.onRole(id, event.target.value as Role)}
-        >
-          {(Object.keys(ROLES) as Role[]).map((key) => (
-            <option key={key} value={key}>
-              {ROLES[key]}
-            </option>
-          ))}
-        </select>
-      )}
-      {role === "share" && (
-        <span className={css.share}>
-          <input
-            aria-label={`Share of ${name}, %`}
-            inputMode="decimal"
-            value={share}
-            onChange={(event) => acts.onShare(id, event.target.value)}
-          />
-          %
-        </span>
-      )}
+  if (locked)
+    return (
       <button
         type="button"
-        className={css.button}
-        aria-pressed={locked}
-        aria-label={`Lock ${name}`}
-        title="k"
+        className={css.control}
+        aria-label={`Unlock ${name}`}
         onClick={() => acts.onLock(id)}
       >
-        <Padlock shut={locked} />
+        <Padlock /> Locked
       </button>
-      <button
-        type="button"
-        className={css.button}
-        aria-expanded={more}
-        aria-label={`More for ${name}`}
-        onClick={() => setMore(!more)}
-      >
-        ⋯
-      </button>
-      {more && (
-        <>
-          <button
-            type="button"
-            className={css.button}
-            aria-label={`Pour ${name} earlier`}
-            onClick={() => acts.onMove(id, -1)}
-          >
-            ↑
-          </button>
-          <button
-            type="button"
-            className={css.button}
-            aria-label={`Pour ${name} later`}
-            onClick={() => acts.onMove(id, 1)}
-          >
-            ↓
-          </button>
-          <button
-            type="button"
-            className={css.button}
-            aria-label={`Pour no ${name}`}
-            onClick={() => acts.onRemove(id)}
-          >
-            ✕
-          </button>
-        </>
-      )}
-    </div>
+    );
+  if (role === "share")
+    return (
+      <span className={css.share}>
+        <input
+          aria-label={`Share of ${name}, %`}
+          inputMode="decimal"
+          value={share}
+          onChange={(event) => acts.onShare(id, event.target.value)}
+        />
+        % of batch
+      </span>
+    );
+  if (!asked) return <span />;
+  const adjusts = role === "adjusts";
+  return (
+    <button
+      type="button"
+      className={adjusts ? `${css.control} ${css.adjusts}` : css.control}
+      aria-label={adjusts ? `${name} adjusts: fix it` : `${name} is fixed: let it adjust`}
+      onClick={() => acts.onRole(id, adjusts ? "fixed" : "adjusts")}
+    >
+      {adjusts ? "↕ Adjusts" : "Fixed"}
+    </button>
   );
 });
 
-function Padlock({ shut }: { shut: boolean }) {
+function Padlock() {
   return (
-    <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true" fill="none">
-      <path
-        d={shut ? "M6 9V6a4 4 0 0 1 8 0v3" : "M6 9V6a4 4 0 0 1 7.5-1.9"}
-        stroke="currentColor"
-        strokeWidth="2"
-      />
-      <rect
-        x="4"
-        y="9"
-        width="12"
-        height="9"
-        rx="2"
-        fill={shut ? "currentColor" : "none"}
-        stroke="currentColor"
-        strokeWidth="2"
-      />
+    <svg viewBox="0 0 20 20" width="16" height="16" aria-hidden="true" fill="none">
+      <path d="M6 9V6a4 4 0 0 1 8 0v3" stroke="currentColor" strokeWidth="2" />
+      <rect x="4" y="9" width="12" height="9" rx="2" fill="currentColor" />
     </svg>
   );
 }

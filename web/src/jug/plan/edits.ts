@@ -3,6 +3,9 @@ import { type Draft, type DraftPour, freeName, newPour, written } from "./draft"
 
 type Pour = Schemas["PourIn"];
 
+/** What is added by the spoon. */
+export const SPOONED = ["acid", "tannin"];
+
 export function changePour(draft: Draft, id: number, patch: Partial<DraftPour>): Draft {
   return {
     ...draft,
@@ -60,6 +63,89 @@ export function acidPour(key: string): Pour {
 
 export function tanninPour(key: string): Pour {
   return { name: TANNINS[key] ?? "Tannin", kind: "tannin", tannin: key, mass_g: 0 };
+}
+
+/** The draft with what was worked out written into the pours it was worked out for. */
+export function settled(
+  draft: Draft,
+  result: Schemas["EvaluationOut"] | undefined,
+  which: (row: DraftPour) => boolean,
+): Draft {
+  return {
+    ...draft,
+    pours: draft.pours.map((row) => {
+      const worked = result?.pours.find((pour) => pour.name === row.pour.name);
+      const amount = row.unit === "ml" ? worked?.volume_ml : worked?.mass_g;
+      if (!which(row) || !worked?.solved || amount == null) return row;
+      return { ...row, amount: written(amount), role: "fixed" };
+    }),
+  };
+}
+
+/** A product of the shelf as something to pour. */
+export function pourOf(product: Schemas["ProductOut"]): Pour {
+  return {
+    name: product.name,
+    kind: product.kind,
+    fruit: product.fruit,
+    sugar: product.sugar,
+    label: product.as_sold?.sugars_g
+      ? {
+          sugars_g: product.as_sold.sugars_g,
+          per_ml: product.as_sold.per_ml ?? null,
+          per_g: product.as_sold.per_g ?? null,
+        }
+      : null,
+    measured_sg: product.measured_sg,
+    juice_percent: product.juice_percent,
+    price: product.price,
+    pack_ml: product.pack_ml,
+    pack_g: product.pack_g,
+    product_id: product.id,
+    colour: product.colour || null,
+  };
+}
+
+/** What of the shelf can be added at the end. */
+export function liquids(shelf: Schemas["ProductOut"][]): Schemas["ProductOut"][] {
+  return shelf.filter(
+    (row) => row.pack_ml !== null && ["juice", "syrup", "concentrate"].includes(row.kind),
+  );
+}
+
+/** To be in the glass like that, from where such a drink begins. */
+export function withStyle(
+  draft: Draft,
+  style: string,
+  styles: Schemas["StyleOut"][],
+  shelf: Schemas["ProductOut"][],
+): Draft {
+  const { glass } = draft;
+  const begin = styles.find((row) => row.key === style);
+  if (!begin) return draft;
+  const share = begin.late_share;
+  const from = (typed: string, first: number | null | undefined) =>
+    first == null ? "" : typed || String(first);
+  const ours = begin.late && glass.late?.kind !== "sugar" ? glass.late : null;
+  return {
+    ...draft,
+    glass: {
+      ...glass,
+      style,
+      sweetness: from(glass.sweetness, begin.sugar_g_per_l),
+      volumes: from(glass.volumes, begin.volumes),
+      lateShare: from(glass.lateShare, share == null ? share : 100 * share),
+      late: begin.late ? (ours ?? firstLate(style, shelf)) : null,
+    },
+  };
+}
+
+/** The first thing on the shelf that would do, so that a style can be tried at once. */
+function firstLate(style: string, shelf: Schemas["ProductOut"][]): Pour | null {
+  const wanted = style === "sweet_still" ? ["syrup", "concentrate"] : ["juice"];
+  const liquid = liquids(shelf);
+  const found = liquid.find((row) => wanted.includes(row.kind)) ?? liquid[0];
+  return found ? { ...pourOf(found), volume_ml: null } : null;
 }
 
 /** These for all there was of one kind. */

@@ -1,6 +1,7 @@
 import { Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { answer, api, type Schemas } from "../../../api/client";
 import { useReference } from "../../../api/queries";
+import { Explained } from "../../../frame/Explained";
 import { TextField } from "../../../frame/fields";
 import { Mark, QuietButton, Trouble, Waiting } from "../../../frame/states";
 import type { Draft, Plan } from "../draft";
@@ -78,7 +79,7 @@ function Side({ row, onEnter }: { row: Weighed; onEnter: (addition: Addition) =>
         {figure(high)}
       </Text>
       <Mark tone={word.tone}>
-        {word.said}. {row.sentence}
+        <Explained text={`${word.said}. ${row.sentence}`} />
       </Mark>
       {row.additions.map((addition) => (
         <button
@@ -123,8 +124,8 @@ function Doses({
                 {dose.mass_g} g {named(dose).toLowerCase()}, {at(dose)}
               </Text>
               <QuietButton
-                px="3"
-                borderColor="line"
+                size="slim"
+                variant="soft"
                 aria-label={`No ${named(dose)}, ${at(dose)}`}
                 onClick={() =>
                   change((before) => ({
@@ -142,7 +143,7 @@ function Doses({
       <HStack wrap="wrap" pt="2">
         {!doses.some((dose) => dose.kind === "sulphite") && (
           <QuietButton
-            size="sm"
+            size="slim"
             onClick={() =>
               change((before) => withDoses(before, "sulphite", reference?.tablet ?? []))
             }

@@ -17,7 +17,15 @@ type Basket = Schemas["BasketOut"];
 type Change = (edit: (before: Draft) => Draft) => void;
 
 /** What a carton more or fewer does, and three cheaper ways to the same strength and fill. */
-export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
+export function Cheapest({
+  plan,
+  change,
+  onDone,
+}: {
+  plan: Plan;
+  change: Change;
+  onDone: () => void;
+}) {
   const currency = useSession().data?.currency ?? "GBP";
   const [keepFlavours, setKeepFlavours] = useState(true);
   const [juice, setJuice] = useState("");
@@ -40,6 +48,7 @@ export function Cheapest({ plan, change }: { plan: Plan; change: Change }) {
       return { ...before, pours: taken.pours, aiming: false, blend: null, acid: "", tannin: "" };
     });
     say("Done. Undo brings your own ingredients back.");
+    onDone();
   }
 
   return (

@@ -1,113 +1,128 @@
-import { Heading, HStack } from "@chakra-ui/react";
-import { memo, type ReactNode, useEffect, useRef, useState } from "react";
+import { memo, type ReactNode, useEffect, useRef } from "react";
 import type { Schemas } from "../../../api/client";
 import { useEscape } from "../../../frame/focus";
-import { Panel, QuietButton } from "../../../frame/states";
+import { QuietButton } from "../../../frame/states";
 import type { Draft, Plan } from "../draft";
+import css from "../PlanPage.module.css";
 import { Balance } from "./Balance";
 import { Cheapest } from "./Cheapest";
 import { Send } from "./Send";
 import { Shopping } from "./Shopping";
+import strip from "./ToolStrip.module.css";
 import { Variants } from "./Variants";
 import { Versions } from "./Versions";
 
-type Tool = "balance" | "cheapest" | "shopping" | "variants" | "versions" | "send";
+export type Tool = "balance" | "cheapest" | "shopping" | "variants" | "versions" | "send";
 
-const NAMES: Record<Tool, string> = {
+export const TOOLS: Record<Tool, string> = {
   balance: "Balance and doses",
-  cheapest: "Cheapest way to the same targets",
+  cheapest: "Cheaper ways",
   shopping: "Shopping list",
   variants: "Copy and change",
   versions: "Earlier plans",
   send: "Share and print",
 };
+/** The same as short as a strip of buttons wants them. */
+const SHORT: Record<Tool, string> = {
+  balance: "Balance",
+  cheapest: "Cheaper",
+  shopping: "Shopping",
+  variants: "Copy",
+  versions: "Earlier",
+  send: "Share",
+};
 /** What can still be asked about a jug whose must is made. */
 const AFTER: Tool[] = ["variants", "send"];
 
-/** What else can be done with a plan, opened under it one at a time. */
+/** What is open beside a plan; Escape closes it, and the focus goes back to what opened it. */
 export function Tools({
+  name,
+  onClose,
+  tool,
   jug,
   plan,
   pitched,
   change,
   onTakePlan,
+  children,
 }: {
+  name: string;
+  onClose: () => void;
+  tool: Tool | null;
   jug: Schemas["JugOut"];
   /** The plan as it stands; null while something in it is mistyped. */
   plan: Plan | null;
   pitched: boolean;
   change: (edit: (before: Draft) => Draft) => void;
   onTakePlan: (plan: Plan) => void;
+  children: ReactNode;
 }) {
-  const [open, setOpen] = useState<Tool | null>(null);
   const heading = useRef<HTMLHeadingElement>(null);
-  useEscape(() => setOpen(null), open !== null);
+  useEscape(onClose);
   useEffect(() => {
-    if (!open) return;
-    heading.current?.focus();
+    heading.current?.focus({ preventScroll: true });
     heading.current?.scrollIntoView({ block: "nearest" });
-  }, [open]);
-  const poured = plan !== null && plan.pours.length > 0;
+  }, []);
   const panels: Record<Tool, () => ReactNode> = {
     balance: () => plan && <Balance plan={plan} change={change} />,
-    cheapest: () => plan && <Cheapest plan={plan} change={change} />,
+    cheapest: () => plan && <Cheapest plan={plan} change={change} onDone={onClose} />,
     shopping: () => plan && <Shopping plan={plan} name={jug.name} />,
     variants: () => <Variants jug={jug} pitched={pitched} />,
-    versions: () => <Versions jug={jug} onTakePlan={onTakePlan} />,
+    versions: () => <Versions jug={jug} onTakePlan={onTakePlan} onDone={onClose} />,
     send: () => <Send jug={jug} />,
   };
   return (
     <>
-      <Choice pitched={pitched} poured={poured} open={open} onOpen={setOpen} />
-      {open && (
-        <Panel as="section" aria-label={NAMES[open]}>
-          <HStack pb="2">
-            <Heading as="h2" size="lg" fontFamily="heading" tabIndex={-1} ref={heading}>
-              {NAMES[open]}
-            </Heading>
-            <QuietButton
-              ml="auto"
-              px="3"
-              border="none"
-              aria-label={`Close ${NAMES[open]}`}
-              onClick={() => setOpen(null)}
-            >
-              ✕
-            </QuietButton>
-          </HStack>
-          {panels[open]()}
-        </Panel>
-      )}
+      <div className={css.toolHead}>
+        <h2 tabIndex={-1} ref={heading}>
+          {name}
+        </h2>
+        <QuietButton size="slim" aria-label={`Close ${name}`} onClick={onClose}>
+          Close
+        </QuietButton>
+      </div>
+      {tool ? panels[tool]() : children}
     </>
   );
 }
 
-/** Which tool is open. It stays as it is while the plan under it moves. */
-const Choice = memo(function Choice({
+/** What else can be done with a plan. It stays as it is while the plan above it moves. */
+export const ToolStrip = memo(function ToolStrip({
   pitched,
   poured,
   open,
   onOpen,
+  aiming,
+  onStop,
 }: {
   pitched: boolean;
   poured: boolean;
-  open: Tool | null;
-  onOpen: (tool: Tool | null) => void;
+  open: string | null;
+  onOpen: (tool: Tool) => void;
+  aiming: boolean;
+  onStop: () => void;
 }) {
-  const tools = pitched ? AFTER : (Object.keys(NAMES) as Tool[]);
+  const tools = pitched ? AFTER : (Object.keys(TOOLS) as Tool[]);
   return (
-    <HStack as="nav" aria-label="More with this plan" wrap="wrap">
+    <nav className={strip.strip} aria-label="More with this plan">
       {tools.map((tool) => (
-        <QuietButton
+        <button
           key={tool}
+          type="button"
+          className={strip.tool}
           aria-expanded={open === tool}
-          borderColor={open === tool ? "amber" : "rim"}
+          aria-label={TOOLS[tool]}
           disabled={!poured && tool !== "versions"}
-          onClick={() => onOpen(open === tool ? null : tool)}
+          onClick={() => onOpen(tool)}
         >
-          {NAMES[tool]}
-        </QuietButton>
+          {SHORT[tool]}
+        </button>
       ))}
-    </HStack>
+      {aiming && (
+        <button type="button" className={strip.tool} onClick={onStop}>
+          Remove targets
+        </button>
+      )}
+    </nav>
   );
 });

@@ -67,7 +67,7 @@ export function Variants({ jug, pitched }: { jug: Schemas["JugOut"]; pitched: bo
                 <Text flex="1">
                   Jug {other.number} · {other.name}
                 </Text>
-                <QuietButton asChild size="sm">
+                <QuietButton asChild size="slim">
                   <Link to={`/jugs/side-by-side?jug=${jug.id}&jug=${other.id}`}>
                     Side by side with jug {other.number}
                   </Link>

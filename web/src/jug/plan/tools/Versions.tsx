@@ -14,9 +14,11 @@ const SHOWN = 20;
 export function Versions({
   jug,
   onTakePlan,
+  onDone,
 }: {
   jug: Schemas["JugOut"];
   onTakePlan: (plan: Plan) => void;
+  onDone: () => void;
 }) {
   const timeZone = useSession().data?.time_zone ?? "UTC";
   const say = useSay();
@@ -36,6 +38,7 @@ export function Versions({
       const past = await answer(api.GET("/api/jugs/{jug_id}/versions/{version}", { params }));
       onTakePlan(past.plan);
       say("The earlier plan is back. Undo brings yours back.");
+      onDone();
     });
 
   return (
@@ -45,15 +48,15 @@ export function Versions({
           <Box flex="1">
             <Text>{row.said}</Text>
             <Text color="quiet" fontSize="sm">
-              kept {dayAndTime(row.kept_at, timeZone)}
+              saved {dayAndTime(row.kept_at, timeZone)}
             </Text>
           </Box>
           {place === 0 ? (
             <Text color="quiet">the newest</Text>
           ) : (
             <QuietButton
-              size="sm"
-              aria-label={`Restore: ${row.said}, kept ${dayAndTime(row.kept_at, timeZone)}`}
+              size="slim"
+              aria-label={`Restore: ${row.said}, saved ${dayAndTime(row.kept_at, timeZone)}`}
               onClick={() => returnTo(row.version)}
             >
               Restore

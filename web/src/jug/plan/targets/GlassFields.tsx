@@ -1,11 +1,12 @@
 import { Grid, Stack } from "@chakra-ui/react";
 import { memo } from "react";
-import type { Schemas } from "../../api/client";
-import { useReference } from "../../api/queries";
-import { ChoiceField, TextField } from "../../frame/fields";
-import { Mark } from "../../frame/states";
-import { pourOf } from "./AddPour";
-import type { Draft, DraftGlass, TypedProblems } from "./draft";
+import type { Schemas } from "../../../api/client";
+import { useReference } from "../../../api/queries";
+import { ChoiceField, TextField } from "../../../frame/fields";
+import { Mark } from "../../../frame/states";
+import type { DraftGlass, TypedProblems } from "../draft";
+import { liquids, pourOf, withStyle } from "../edits";
+import type { Change } from "./acts";
 
 /** How it is to be in the glass: planned backwards from there. */
 export const GlassFields = memo(function GlassFields({
@@ -19,7 +20,7 @@ export const GlassFields = memo(function GlassFields({
   problems: TypedProblems["fields"];
   refused: Schemas["ProblemItem"] | undefined;
   shelf: Schemas["ProductOut"][];
-  change: (edit: (before: Draft) => Draft, stroke?: string) => void;
+  change: Change;
 }) {
   const { style } = glass;
   const reference = useReference().data;
@@ -31,42 +32,22 @@ export const GlassFields = memo(function GlassFields({
     fizzy = false,
     late = false,
   } = styles.find((row) => row.key === style) ?? {};
-  const liquid = shelf.filter(
-    (row) => row.pack_ml !== null && ["juice", "syrup", "concentrate"].includes(row.kind),
-  );
+  const liquid = liquids(shelf);
   const said = (end: string) => (refused?.at.endsWith(end) ? refused.text : undefined);
 
   function set(patch: Partial<DraftGlass>, stroke?: string) {
     change((before) => ({ ...before, glass: { ...before.glass, ...patch } }), stroke);
   }
 
-  /** The first thing on the shelf that would do, so that a style can be tried at once. */
-  function firstLate(chosen: string) {
-    const wanted = chosen === "sweet_still" ? ["syrup", "concentrate"] : ["juice"];
-    const found = liquid.find((row) => wanted.includes(row.kind)) ?? liquid[0];
-    return found ? { ...pourOf(found), volume_ml: null } : null;
-  }
-
-  function choose(next: string) {
-    const begin = styles.find((row) => row.key === next);
-    const share = begin?.late_share;
-    const from = (typed: string, first: number | null | undefined) =>
-      first == null ? "" : typed || String(first);
-    const kept = {
-      sweetness: from(glass.sweetness, begin?.sugar_g_per_l),
-      volumes: from(glass.volumes, begin?.volumes),
-      lateShare: from(glass.lateShare, share == null ? share : 100 * share),
-    };
-    const needs = begin?.late ?? false;
-    const ours = needs && glass.late?.kind !== "sugar" ? glass.late : null;
-    set({ ...kept, style: next, late: needs ? (ours ?? firstLate(next)) : null });
-  }
-
   const lateError = said("late");
   const general = refused && ![lateError, said("sugar_g_per_l"), said("volumes")].some(Boolean);
   return (
     <Stack gap="3">
-      <ChoiceField label="How you want it" value={style} onChange={choose}>
+      <ChoiceField
+        label="How you want it"
+        value={style}
+        onChange={(key) => change((before) => withStyle(before, key, styles, shelf))}
+      >
         {styles.map(({ key, name }) => (
           <option key={key} value={key}>
             {name}

@@ -1,17 +1,18 @@
-import { Grid, HStack, Stack } from "@chakra-ui/react";
+import { Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, memo, useState } from "react";
-import { answer, api, type Schemas } from "../../api/client";
-import { useAct } from "../../frame/act";
-import { ChoiceField, TextField } from "../../frame/fields";
-import { useEscape } from "../../frame/focus";
-import { useSay } from "../../frame/notices";
-import { ActButton, Mark, QuietButton } from "../../frame/states";
-import { readLitres } from "../../units";
-import type { Draft } from "./draft";
+import { answer, api, type Schemas } from "../../../api/client";
+import { volume } from "../../../format";
+import { useAct } from "../../../frame/act";
+import { ChoiceField, TextField } from "../../../frame/fields";
+import { useEscape } from "../../../frame/focus";
+import { useSay } from "../../../frame/notices";
+import { ActButton, Mark, QuietButton } from "../../../frame/states";
+import { readLitres } from "../../../units";
+import type { Plan } from "../draft";
+import type { Change } from "./acts";
 
 type Own = Schemas["OwnVesselOut"];
-type Change = (edit: (before: Draft) => Draft) => void;
 
 const SHAPES = [
   ["demijohn", "Demijohn"],
@@ -31,17 +32,25 @@ export const VesselChoice = memo(function VesselChoice({
   yeast,
   reference,
   own,
+  plan,
   change,
+  onTakePlan,
 }: {
   vessel: Schemas["VesselIn"] | null;
   yeast: Schemas["YeastIn"] | null;
   reference: Schemas["ReferenceOut"];
   own: Own[];
+  /** The plan as it stands; null while something in it is mistyped. */
+  plan: Plan | null;
   change: Change;
+  onTakePlan: (plan: Plan) => void;
 }) {
+  // The vessel that the amounts were for, until they are scaled or more is changed.
+  const [before, setBefore] = useState<Schemas["VesselIn"] | null>(null);
   const [adding, setAdding] = useState(false);
   const queries = useQueryClient();
   const say = useSay();
+  const { act } = useAct();
   const chosen = vessel?.own_id ? `own-${vessel.own_id}` : (vessel?.key ?? "other");
   const known = own.find((row) => row.id === vessel?.own_id);
 
@@ -52,13 +61,24 @@ export const VesselChoice = memo(function VesselChoice({
     }
     const mine = own.find((row) => `own-${row.id}` === value);
     const sold = reference.vessels.find((row) => row.key === value);
-    if (mine) change((before) => ({ ...before, vessel: inPlan(mine) }));
-    else if (sold) {
-      change((before) => ({ ...before, vessel: { key: sold.key, volume_ml: sold.volume_ml } }));
-    }
+    if (mine) take(inPlan(mine));
+    else if (sold) take({ key: sold.key, volume_ml: sold.volume_ml });
   }
 
-  const { act } = useAct();
+  function take(next: Schemas["VesselIn"]) {
+    if (vessel && !before) setBefore(vessel);
+    change((draft) => ({ ...draft, vessel: next }));
+  }
+
+  /** The same drink, more or less of it. */
+  const scale = () =>
+    act(async () => {
+      if (!plan || !before || !vessel) return;
+      const body = { plan: { ...plan, vessel: before }, vessel };
+      onTakePlan(await answer(api.POST("/api/plans/scale", { body })));
+      setBefore(null);
+    });
+
   const putAway = (row: Own) =>
     act(async () => {
       const path = { params: { path: { vessel_id: row.id } } };
@@ -72,7 +92,7 @@ export const VesselChoice = memo(function VesselChoice({
     });
 
   return (
-    <Stack gap="3" pt="3">
+    <Stack gap="3">
       <ChoiceField label="Vessel" value={chosen} onChange={choose}>
         {chosen === "other" && vessel && (
           <option value="other">{vessel.name ?? `${vessel.volume_ml} ml`}</option>
@@ -90,8 +110,27 @@ export const VesselChoice = memo(function VesselChoice({
         ))}
         <option value="new">One of my own …</option>
       </ChoiceField>
+      {before &&
+        vessel &&
+        before.volume_ml !== vessel.volume_ml &&
+        plan &&
+        plan.pours.length > 0 && (
+          <Stack gap="2" borderWidth="1.5px" borderColor="line" rounded="lg" p="3">
+            <Text>
+              The amounts are still those for {volume(before.volume_ml)}. Scale them to{" "}
+              {volume(vessel.volume_ml)}, and it is the same drink.
+            </Text>
+            <QuietButton alignSelf="flex-start" onClick={scale}>
+              Scale the recipe
+            </QuietButton>
+          </Stack>
+        )}
+      <Text color="quiet" fontSize="sm">
+        Its litre marks follow the shape of the glass: close together where it is wide, far apart in
+        the neck.
+      </Text>
       {known && (
-        <QuietButton size="sm" alignSelf="flex-start" onClick={() => putAway(known)}>
+        <QuietButton size="slim" alignSelf="flex-start" onClick={() => putAway(known)}>
           Put this vessel away
         </QuietButton>
       )}
@@ -100,7 +139,7 @@ export const VesselChoice = memo(function VesselChoice({
           onClose={() => setAdding(false)}
           onKept={(kept) => {
             setAdding(false);
-            change((before) => ({ ...before, vessel: inPlan(kept) }));
+            take(inPlan(kept));
           }}
         />
       )}
