@@ -1,11 +1,12 @@
-"""Every figure of a jug from its folded journal: now, what may be closed, lots, what is due."""
+"""Every figure of a jug from its folded journal: now, what may be closed, lots."""
 
 import math
 from dataclasses import dataclass, replace
-from datetime import datetime, timedelta
+from datetime import datetime
 from decimal import Decimal
 
 from core.batch.brew import EATEN, FERMENT, drink_of, sugar_left_g_per_l
+from core.batch.due import Due, due
 from core.batch.judge import Judged, judged
 from core.batch.jug import FilledLot, Jug, Note
 from core.batch.watch import days_between
@@ -66,16 +67,6 @@ class BottledLot:
 
 
 @dataclass(frozen=True, slots=True)
-class Due:
-    """Something to do between two moments, and why."""
-
-    what: str
-    since: datetime
-    until: datetime
-    why: str
-
-
-@dataclass(frozen=True, slots=True)
 class Life:
     """A jug as of a moment. `now` is None of one that is empty; `closing` judges it unprimed in
     every bottle and closure there is."""
@@ -106,7 +97,7 @@ def life(world: World, name: str, at: datetime | None) -> Life:
         if contents is not None
         else (),
         lots,
-        _due(jug, verdict, at),
+        due(jug, verdict, at) if at is not None else (),
         _warnings(jug, verdict, now, lots),
     )
 
@@ -304,47 +295,6 @@ def _heated(filled: FilledLot) -> tuple[str, ...] | None:
     elif ph > PH_LIMIT:
         lacks.append(f"at pH {ph:.1f} heat like this is no cure")
     return tuple(lacks)
-
-
-def _due(jug: Jug, verdict: Judged, at: datetime | None) -> tuple[Due, ...]:
-    """What comes next, and by when."""
-    if at is None:
-        return ()
-    found = verdict.progress
-
-    def soon(what: str, first: float, last: float, why: str, since: datetime | None = None) -> Due:
-        start = (since or at) + timedelta(days=first)
-        start = max(start, at) if since is None else start
-        return Due(what, start, (since or at) + timedelta(days=last), why)
-
-    match verdict.code:
-        case "planned":
-            return (
-                (soon("pitch", 0, 1, "The must stands without yeast."),)
-                if not jug.brew.empty
-                else ()
-            )
-        case "pitched" | "going":
-            return (soon("read", 2, 3, "To see how it runs.", jug.read_at or jug.pitched_at),)
-        case "not_started":
-            return (soon("warm_and_repitch", 0, 1, "Two days and it has not fallen."),)
-        case "slow":
-            return (soon("warm_and_swirl", 0, 1, "It falls by less than 2 points a day."),)
-        case "near" | "dry" if verdict.read_again_at is not None and not verdict.proven:
-            since = verdict.read_again_at
-            return (
-                Due("read", since, since + timedelta(days=2), "The same reading then proves it."),
-            )
-        case "dry":
-            return (soon("rack_or_bottle", 0, 14, "It is dry, and proven."),)
-        case "restarted" | "stopped_short":
-            return (soon("read", 3, 4, found.headline if found else ""),)
-        case "stopped_sweet":
-            return (soon("stabilise_or_chill", 0, 3, "Sugar is left, and the stop is not stable."),)
-        case "stabilised":
-            return (soon("look", 14, 21, "Two weeks warm show whether it holds."),)
-        case _:
-            return ()
 
 
 def _warnings(

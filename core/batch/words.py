@@ -30,15 +30,17 @@ _SCALES = {
     "potential_abv": "{:.1f} % potential",
 }
 DUE = {
-    "pitch": "Pitch the yeast",
-    "read": "Read it again",
-    "warm_and_repitch": "Warm it, and pitch fresh yeast if nothing happens",
-    "warm_and_swirl": "Warm it and swirl up the lees",
-    "rack_or_bottle": "Rack or bottle it when it is clear",
-    "stabilise_or_chill": "Stabilise it, or keep it cold and drink it",
-    "look": "Look whether it holds",
+    "pitch": ("Pitch the yeast", "pitch"),
+    "read": ("Read it again", "read"),
+    "warm_and_repitch": ("Warm it, and pitch fresh yeast if nothing happens", "warm it"),
+    "warm_and_swirl": ("Warm it and swirl up the lees", "swirl"),
+    "rack_or_bottle": ("Rack or bottle it when it is clear", "rack or bottle"),
+    "stabilise_or_chill": ("Stabilise it, or keep it cold and drink it", "stabilise"),
+    "look": ("Look whether it holds", "look"),
+    "nutrient": ("Feed it nutrient", "feed"),
+    "pour_held_back": ("Pour in what was held back", "pour in"),
 }
-"""What comes next (core.batch.life.Due), in words."""
+"""What comes next (core.batch.due.Due): in words, and as short as a strip of tape wants it."""
 
 _CARED = {
     "swirled": "Swirled",

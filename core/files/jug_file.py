@@ -6,9 +6,10 @@ from datetime import datetime, tzinfo
 from decimal import Decimal
 from typing import Any
 
+from core.batch.due import Due
 from core.batch.events import Event
 from core.batch.fold import fold
-from core.batch.life import BottledLot, Due, Life, life
+from core.batch.life import BottledLot, Life, life
 from core.batch.world import World
 from core.bottle.closing import Closing
 from core.bottle.pressure import RATED_AT_C

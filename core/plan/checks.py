@@ -223,8 +223,8 @@ def _about_price(plan: Planned) -> Iterable[Caution]:
     if each is not None and most is not None and each > most:
         yield Caution(
             "over_price",
-            f"{each} a bottle is over the {most} you set: look for a cheaper way to the same targets,"
-            " or let water and sugar take the place of some juice.",
+            f"{each} a bottle is over the {most} you set: look for a cheaper way to the same"
+            " targets, or let water and sugar take the place of some juice.",
             (Remedy(f"Let it cost {each}", (Edit("ceiling", value=float(each)),)),),
         )
 

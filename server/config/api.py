@@ -12,6 +12,8 @@ from server.kitchen.api import router as kitchen
 from server.plans.api import router as plans
 from server.shelf.api import reference
 from server.shelf.api import router as shelf
+from server.today.api import by_token as calendar
+from server.today.api import router as today
 
 api = NinjaAPI(title="Amber Jug", version="1", urls_namespace="api", docs_url=None)
 problems.install(api)
@@ -23,4 +25,6 @@ api.add_router("/kitchen", kitchen, tags=["kitchen"])
 api.add_router("/plans", plans, tags=["plans"])
 api.add_router("/vessels", vessels, tags=["vessels"])
 api.add_router("/shared", shared, tags=["shared"])
+api.add_router("/today", today, tags=["today"])
+api.add_router("/calendar", calendar, tags=["today"])
 api.add_router("/reference", reference, tags=["reference"])

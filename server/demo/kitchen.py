@@ -135,7 +135,12 @@ JUGS = [
         "wine",
         [("Tibbick pear", 3000), ("Osmerly raspberry", 750), ("White sugar", 0), ("Water", 0)],
         (11.0, 4600, ["White sugar", "Water"]),
-        [(0.4, 0, 22, "Pitched before breakfast.")],
+        [(1.1, 0, 22, "Pitched before breakfast.")],
+        doses=(
+            ("nutrient", 0.9, "after_24_h"),
+            ("nutrient", 0.9, "after_48_h"),
+            ("nutrient", 0.9, "after_72_h"),
+        ),
     ),
     DemoJug(
         "Pear & pomegranate",

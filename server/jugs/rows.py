@@ -5,11 +5,10 @@ from collections.abc import Iterable
 from django.db.models import Q, QuerySet
 
 from core import tables
-from core.batch.life import Due
 from core.batch.words import DUE
 from server.jugs.journal import with_events
 from server.jugs.models import Jug
-from server.jugs.schemas import DrinkOut, JugRow, PlanIn
+from server.jugs.schemas import DrinkOut, DueOut, JugRow, PlanIn
 from server.jugs.state import JugState
 from server.shelf.actions.judge import judged_by
 
@@ -37,9 +36,10 @@ def keep_row(state: JugState) -> JugRow:
     if jug.row is not None and jug.row_of == rules:
         return JugRow.model_validate(jug.row)
     row = _row(state)
-    rank = _BOTTLED if state.bottling else _DUE if row.due_until else _PLANNED
+    rank = _BOTTLED if state.bottling else _DUE if row.due else _PLANNED
+    until = row.due[0].until if row.due else None
     Jug.objects.filter(id=jug.id).update(
-        row=row.model_dump(mode="json"), row_of=rules, due_rank=rank, due_until=row.due_until
+        row=row.model_dump(mode="json"), row_of=rules, due_rank=rank, due_until=until
     )
     return row
 
@@ -60,7 +60,6 @@ def _row(state: JugState) -> JugRow:
     """One line of the list."""
     jug, gone = state.jug, state.progress
     plan = PlanIn.model_validate(state.plan)
-    due = _due(state)
     if state.bottling:
         headline = "Bottled."
     elif gone:
@@ -84,17 +83,27 @@ def _row(state: JugState) -> JugRow:
         shape=_shape(jug, plan),
         vessel_ml=plan.vessel.volume_ml if plan.vessel else None,
         held_ml=_held_ml(state),
-        due=DUE[due.what] if due else "",
-        due_from=due.since if due else None,
-        due_until=due.until if due else None,
+        due=_due(state),
     )
 
 
-def _due(state: JugState) -> Due | None:
+def _due(state: JugState) -> list[DueOut]:
     """What comes next; of a jug that is in bottles nothing does."""
     if state.life is None or not state.pitched or state.bottling:
-        return None
-    return next(iter(state.life.due), None)
+        return []
+    return [
+        DueOut(
+            what=due.what,
+            words=DUE[due.what][0],
+            short=DUE[due.what][1],
+            why=due.why,
+            # To the second: it is asked about by this moment, and files and pages round.
+            since=due.since.replace(microsecond=0),
+            until=due.until.replace(microsecond=0),
+            grams=due.grams,
+        )
+        for due in state.life.due
+    ]
 
 
 def _poured_ml(state: JugState) -> list[float]:

@@ -513,8 +513,21 @@ class JugsQuery(BaseModel):
     put_away: bool = False
 
 
+class DueOut(BaseModel):
+    """What comes next, in words and in `short`, between two moments, and why; `grams` where it is
+    weighed."""
+
+    what: str
+    words: str
+    short: str
+    why: str
+    since: datetime
+    until: datetime
+    grams: float | None
+
+
 class JugRow(BaseModel):
-    """A jug in the list: its vessel and what is in it, and what comes next between two moments."""
+    """A jug in the list: its vessel, what is in it, and what comes next, the soonest first."""
 
     id: int
     number: int
@@ -529,9 +542,7 @@ class JugRow(BaseModel):
     shape: str
     vessel_ml: float | None
     held_ml: float
-    due: str
-    due_from: datetime | None
-    due_until: datetime | None
+    due: list[DueOut]
 
 
 class SideBySideOut(BaseModel):

@@ -12,7 +12,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 VIEWS = [
-    "/shelf", "/shelf?read&find=pear", "product", "compare", "/shelf/files", "/settings", "/jugs?new", "plan", "pitch",
+    "/today", "/shelf", "/shelf?read&find=pear", "product", "compare", "/shelf/files", "/settings", "/jugs?new", "plan", "pitch",
     "ferment", "bottle", "labels", "side-by-side", "shared",
 ]  # fmt: skip
 
@@ -32,15 +32,13 @@ def demo(page, live_server, settings):
     return page
 
 
-def look_at_everything(page, home):
-    assert violations(page) == []
-    page.get_by_role("button", name="Try the demo").click()
-    expect(page.get_by_role("heading", name="Jugs")).to_be_visible()
+def places_of(page, home):
+    """Where each view that is about something is, in this kitchen."""
     rows = page.request.get(f"{home}/api/jugs").json()
     jug = {row["stage"]: row["id"] for row in rows}
     shelf = page.request.get(f"{home}/api/shelf/products?search=osmerly&sort=name").json()["items"]
     first, other = (product["id"] for product in shelf[:2])
-    places = {
+    return {
         "product": f"/shelf/{first}",
         "compare": f"/shelf/compare?ids={first},{other}",
         **{view: f"/jugs/{jug['plan']}/{view}" for view in ("plan", "pitch")},
@@ -50,6 +48,13 @@ def look_at_everything(page, home):
         "side-by-side": f"/jugs/side-by-side?jug={jug['plan']}&jug={jug['bottled']}",
         "shared": f"/plans/{Jug.objects.get(id=jug['plan']).links.create(token='shown').token}",
     }
+
+
+def look_at_everything(page, home):
+    assert violations(page) == []
+    page.get_by_role("button", name="Try the demo").click()
+    expect(page.get_by_role("navigation", name="Places")).to_be_visible()
+    places = places_of(page, home)
     for view in VIEWS:
         page.goto(home + places.get(view, view))
         page.wait_for_load_state("networkidle")
@@ -58,7 +63,8 @@ def look_at_everything(page, home):
         small = page.evaluate(
             """() => [...document.querySelectorAll("main a, main button, main input, main select")]
                 .filter(e => e.getClientRects().length && !e.closest("[disabled]"))
-                .map(e => [e.ariaLabel || e.innerText, Math.round(e.getBoundingClientRect().height)])
+                .map(e => [e.ariaLabel || e.innerText, e.type === "radio" ? e.closest("label") : e])
+                .map(([name, e]) => [name, Math.round(e.getBoundingClientRect().height)])
                 .filter(([, height]) => height < 44)"""
         )
         assert (view, small) == (view, [])
@@ -81,6 +87,45 @@ def look_at_the_tools(page):
         expect(opened.get_by_role("status")).to_have_count(0)
         assert (name, violations(page)) == (name, [])
         page.keyboard.press("Escape")
+
+
+# What a page is there for, on the views that have one such act.
+ACTS = {
+    "/shelf": "Read a label",
+    "/jugs?new": "Create",
+    "plan": "Next: pitch the yeast",
+    "pitch": "Save reading and pitch",
+    "ferment": "Save reading",
+    "bottle": "Save bottling",
+    "/settings": "Save",
+}
+
+
+def test_no_page_hides_what_it_is_for_below_the_fold(demo, live_server):
+    demo.get_by_role("button", name="Try the demo").click()
+    expect(demo.get_by_role("navigation", name="Places")).to_be_visible()
+    places = places_of(demo, live_server.url)
+    for view, name in ACTS.items():
+        demo.goto(live_server.url + places.get(view, view))
+        act = demo.get_by_role("button", name=name, exact=True)
+        expect(act).to_be_visible()
+        box = act.bounding_box()
+        assert (view, box["y"] + box["height"] <= 800) == (view, True)
+
+
+@pytest.mark.browser_context_args(viewport={"width": 320, "height": 640})
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_at_320_pixels_no_page_scrolls_sideways(demo, live_server, scheme):
+    demo.emulate_media(color_scheme=scheme)
+    demo.get_by_role("button", name="Try the demo").click()
+    expect(demo.get_by_role("navigation", name="Places")).to_be_visible()
+    places = places_of(demo, live_server.url)
+    for view in VIEWS:
+        demo.goto(live_server.url + places.get(view, view))
+        demo.wait_for_load_state("networkidle")
+        expect(demo.locator("h1")).to_be_visible()
+        width = demo.evaluate("document.documentElement.scrollWidth")
+        assert (view, width) == (view, 320)
 
 
 @pytest.mark.parametrize("scheme", ["light", "dark"])

@@ -131,6 +131,7 @@ def test_by_pointer(page, person):
 
     begin(page, person.home)
     person.pour("Pear juice")
+    expect(page.get_by_text("It starts at")).to_be_visible()
     bar = page.get_by_label("How much Pear juice")
     box = bar.bounding_box()
     middle = box["y"] + box["height"] / 2

@@ -239,11 +239,16 @@ def test_a_us_kitchen_writes_gallons_cups_and_brix_and_plans_the_same(bench, per
     amount = bench.get_by_label("Amount of Pear juice, ml")
     amount.fill("1 gal")
     expect(bench.get_by_text("Which gal: US gallon (3785 ml) or imperial gallon")).to_be_visible()
+    bench.get_by_role("button", name="Imperial gallon").click()
+    person.kept()
+    kept = Jug.objects.get().plans.last().plan["pours"][0]
+    assert kept["volume_ml"] == pytest.approx(4546.09)
     amount.fill("1 US gal")
     person.kept()
     plan = f"{person.home}{bench.evaluate('location.pathname')}"
     bench.get_by_role("link", name="Settings").click()
-    bench.get_by_label("Show amounts in").select_option("us")
+    bench.get_by_role("radiogroup", name="Show amounts in").get_by_text("US").click()
+    bench.get_by_label("A gallon or pint is").select_option("us")
     bench.get_by_label("Show gravity as").select_option("brix")
     bench.get_by_label("Reads too high in plain water").fill("a bit")
     bench.get_by_role("button", name="Save").click()

@@ -1,10 +1,13 @@
 """Whole walks: somebody new, in few presses; and a US and an imperial kitchen to the same drink."""
 
 import re
+from datetime import timedelta
 
 import pytest
+from django.db.models import F
 from playwright.sync_api import expect
 
+from core.measure.density import brix_from_sg
 from core.plan.amounts_in_words import measured
 from server.jugs.models import Event, Jug
 from tests.browser.conftest import aimed
@@ -83,7 +86,7 @@ def test_another_kitchen_makes_the_same_drink(page, person, shows, poured, fill)
     expect(person.answer()).to_have_text(f"Add {sugar} white sugar and {water} water.")
     start = core.must.mix.brix
     expect(page.locator("main")).to_contain_text(f"starts at {start:.1f} °Bx")
-    sight = "US gal" if shows == "us" else "imp gal"
+    sight = "US gal" if shows == "us" else "gal"
     expect(page.get_by_role("img", name=re.compile(f"Demijohn 5 L: .* {sight} in"))).to_be_visible()
 
     page.get_by_role("button", name="Next: pitch the yeast").click()
@@ -94,3 +97,20 @@ def test_another_kitchen_makes_the_same_drink(page, person, shows, poured, fill)
     read = Event.objects.get(kind="read").what
     assert read["sg"] == pytest.approx(core.must.sg.value, abs=0.0005)
     assert read.get("temperature_c", 20) == 20
+
+    # Two weeks on, dry by the same stem, then proven, and into the same bottles.
+    end = core.finish.sg.value
+    for wait in (14, 8):
+        Event.objects.update(at=F("at") - timedelta(days=wait))
+        page.reload()
+        page.get_by_label("Gravity", exact=True).fill(f"{brix_from_sg(end):.1f}")
+        page.get_by_role("button", name="Save reading").click()
+        expect(page.get_by_text(re.compile(r"°Bx is saved\."))).to_be_visible()
+    last = Event.objects.filter(kind="read").order_by("at").last().what
+    assert last["sg"] == pytest.approx(end, abs=0.0005)
+    expect(page.get_by_text("Dry, and proven.")).to_be_visible()
+    page.get_by_role("link", name="Next: bottling").click()
+    page.get_by_role("button", name="Save bottling").click()
+    expect(page.get_by_role("list", name="Lots, and whether each may be closed")).to_contain_text(
+        f"{core.bottles.count} × 75 cl wine bottle, cork"
+    )

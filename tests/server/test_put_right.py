@@ -418,9 +418,9 @@ def test_the_list_begins_with_what_presses_most(call, planned):
     listed = call.ok("GET", "jugs")
     assert [row["name"] for row in listed] == ["Read again", planned["name"]]
     first, last = listed
-    assert first["due"] == "Read it again"
-    assert first["due_from"] < first["due_until"]
-    assert (last["due"], last["due_until"]) == ("", None)
+    assert first["due"][0]["words"] == "Read it again"
+    assert first["due"][0]["since"] < first["due"][0]["until"]
+    assert last["due"] == []
     assert last["shape"] == "demijohn"
     core = call.ok("POST", "plans/evaluate", PLAN)
     assert last["held_ml"] == pytest.approx(core["must"]["in_vessel_ml"])

@@ -1,6 +1,6 @@
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import type { Schemas } from "./api/client";
-import { useReference, useSession } from "./api/queries";
+import { useReference, useSession, useToday } from "./api/queries";
 import { Boundary } from "./frame/Boundary";
 import { setGlossary } from "./frame/Explained";
 import { Frame } from "./frame/Frame";
@@ -20,6 +20,7 @@ import ComparePage from "./shelf/ComparePage";
 import FilesPage from "./shelf/FilesPage";
 import ProductPage from "./shelf/ProductPage";
 import ShelfPage from "./shelf/ShelfPage";
+import TodayPage from "./today/TodayPage";
 import { setKitchen } from "./units";
 
 export function App() {
@@ -29,6 +30,14 @@ export function App() {
     return <Trouble page error={session.error} again={() => session.refetch()} />;
   if (!session.data.signed_in) return <Welcome demoOffered={session.data.demo_offered} />;
   return <Kitchen session={session.data} />;
+}
+
+/** Where one begins: with what is due, or else with the jugs. */
+function Home() {
+  const today = useToday();
+  if (today.isPending) return <Waiting page what="Looking what is due" />;
+  const pressing = today.data?.tasks.some((task) => task.state !== "coming");
+  return <Navigate to={pressing ? "/today" : "/jugs"} replace />;
 }
 
 /** Everything behind the door, its figures written as this kitchen writes them. */
@@ -69,7 +78,8 @@ function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
             <Route path="labels" element={<LabelsPage />} />
             <Route index element={<Navigate to="plan" replace />} />
           </Route>
-          <Route path="*" element={<Navigate to="/jugs" replace />} />
+          <Route path="/today" element={<TodayPage />} />
+          <Route path="*" element={<Home />} />
         </Routes>
       </Boundary>
     </Frame>

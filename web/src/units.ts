@@ -65,6 +65,27 @@ function systemFor(measure: string): string {
   return gallon || (shows === "metric" ? "" : shows);
 }
 
+export type Whose = { setting: "gallon" | "cup"; choices: { system: string; name: string }[] };
+
+/** Whose gallon, pint or cup has to be asked for a typed amount, and between which. */
+export function whoseMeasure(text: string): Whose | null {
+  const words = text.toLowerCase().match(/[a-z]+/g) ?? [];
+  for (const word of words) {
+    if (typeof measureOf(word) !== "string") continue;
+    const found = (kitchen?.measures ?? []).filter((row) => row.words.includes(word));
+    return {
+      setting: /cup|spoon/.test(found[0]?.name ?? "") ? "cup" : "gallon",
+      choices: found.map((row) => ({ system: row.system, name: said(row.name) })),
+    };
+  }
+  return null;
+}
+
+function said(name: string): string {
+  const named = name.replace("us ", "US ");
+  return named.charAt(0).toUpperCase() + named.slice(1);
+}
+
 /** The measure that a word is, none, or the sentence that asks whose. */
 function measureOf(word: string): Schemas["MeasureOut"] | string | null {
   const said = word.toLowerCase().replace(/\s+/g, " ").replace(/\.$/, "");

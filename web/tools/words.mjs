@@ -12,6 +12,8 @@ function quoted(node) {
 
 function isSaid(node, text) {
   if (!/\p{L}/u.test(text)) return false;
+  // The line of a drawing, and the width of a screen.
+  if (/^[MC][\d… ]/.test(text) || /^\(max-width/.test(text)) return false;
   const { parent } = node;
   if (ts.isImportDeclaration(parent) || ts.isLiteralTypeNode(parent)) return false;
   const name = (ts.isJsxAttribute(parent) || ts.isPropertyAssignment(parent)) && parent.name.getText();

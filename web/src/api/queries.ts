@@ -99,6 +99,11 @@ export function useJugs(limit: number, putAway: boolean) {
   });
 }
 
+/** What is due across the jugs. */
+export function useToday() {
+  return useQuery({ queryKey: ["jugs", "today"], queryFn: () => answer(api.GET("/api/today")) });
+}
+
 export function useJug(id: number) {
   return useQuery(jugNumbered(id));
 }

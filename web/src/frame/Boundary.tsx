@@ -13,7 +13,7 @@ export class Boundary extends Component<Props, { failed: string | null }> {
     return {
       failed: away
         ? "This page could not be fetched: you are offline, or Amber Jug does not answer."
-        : "This page stumbled over something. What you kept is safe.",
+        : "Something went wrong on this page. What you saved is safe.",
     };
   }
 
@@ -27,7 +27,7 @@ export class Boundary extends Component<Props, { failed: string | null }> {
       <Stack align="center" py="16" gap="4" role="alert">
         <h1>{this.state.failed}</h1>
         <Text color="quiet">What you typed and did not save yet is kept in this window.</Text>
-        <ActButton onClick={() => window.location.reload()}>Load it again</ActButton>
+        <ActButton onClick={() => window.location.reload()}>Reload</ActButton>
       </Stack>
     );
   }

@@ -12,6 +12,7 @@ const Finder = lazy(() => import("./Finder"));
 const LABEL = "Find anything";
 const EXAMPLE = "A jug, a product, a word, a place …";
 const PLACES = [
+  ["/today", "Today"],
   ["/jugs", "Jugs"],
   ["/jugs?new", "New jug"],
   ["/shelf", "Shelf"],
@@ -57,7 +58,16 @@ export function Find({ onClose }: { onClose: () => void }) {
     else navigate(value);
   }
   return (
-    <Panel role="search" aria-label={LABEL} m="4" maxW="34rem">
+    <Panel
+      role="search"
+      aria-label={LABEL}
+      m="4"
+      maxW="34rem"
+      onKeyDownCapture={(event) => {
+        const shown = (event.target as HTMLElement).getAttribute("aria-expanded") === "true";
+        if (event.key === "Escape" && !shown) onClose();
+      }}
+    >
       <Suspense fallback={<Waited label={LABEL} placeholder={EXAMPLE} />}>
         <Finder
           label={LABEL}

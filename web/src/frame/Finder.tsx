@@ -1,5 +1,5 @@
 import { Combobox, createListCollection, Portal } from "@chakra-ui/react";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 
 export type Found = { value: string; label: string; group: string };
 
@@ -30,6 +30,13 @@ export default function Finder({
   onSearch?: (text: string) => void;
 }) {
   const [text, setText] = useState("");
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!autoFocus) return;
+    // Once it listens: a field that has the focus from the start never hears that it got it.
+    const soon = requestAnimationFrame(() => input.current?.focus());
+    return () => cancelAnimationFrame(soon);
+  }, [autoFocus]);
   const shown = useMemo(() => {
     const words = plain(text).split(/\s+/).filter(Boolean);
     return items
@@ -48,7 +55,6 @@ export default function Finder({
       lazyMount
       unmountOnExit
       inputBehavior="autohighlight"
-      autoFocus={autoFocus}
       onInputValueChange={({ inputValue }) => {
         setText(inputValue);
         onSearch?.(inputValue);
@@ -63,7 +69,7 @@ export default function Finder({
     >
       <Combobox.Label srOnly>{label}</Combobox.Label>
       <Combobox.Control>
-        <Combobox.Input placeholder={placeholder} autoFocus={autoFocus} />
+        <Combobox.Input ref={input} placeholder={placeholder} />
       </Combobox.Control>
       <Portal>
         <Combobox.Positioner>

@@ -11,6 +11,7 @@ import { Panel, QuietButton } from "./states";
 import { useSignOut } from "./useSignOut";
 
 const places = [
+  ["/today", "Today"],
   ["/shelf", "Shelf"],
   ["/jugs", "Jugs"],
 ] as const;

@@ -1,4 +1,4 @@
-import { Field, Input, NativeSelect } from "@chakra-ui/react";
+import { Field, Input, NativeSelect, SegmentGroup, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { retold } from "../units";
 
@@ -52,6 +52,39 @@ export function ChoiceField({
       {hint && !error && <Field.HelperText color="quiet">{hint}</Field.HelperText>}
       {error && <Field.ErrorText color="bad">{retold(error)}</Field.ErrorText>}
     </Field.Root>
+  );
+}
+
+/** One of a few, side by side. */
+export function SegmentField({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  options: readonly (readonly [string, string])[];
+  value: string;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <Stack gap="1" align="flex-start">
+      <Text fontWeight="600" aria-hidden="true">
+        {label}
+      </Text>
+      <SegmentGroup.Root
+        aria-label={label}
+        value={value}
+        onValueChange={(chosen) => onChange(chosen.value ?? value)}
+      >
+        {options.map(([key, name]) => (
+          <SegmentGroup.Item key={key} value={key}>
+            <SegmentGroup.ItemText>{name}</SegmentGroup.ItemText>
+            <SegmentGroup.ItemHiddenInput />
+          </SegmentGroup.Item>
+        ))}
+      </SegmentGroup.Root>
+    </Stack>
   );
 }
 

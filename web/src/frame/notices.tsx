@@ -9,6 +9,8 @@ const MOST_SHOWN = 3;
 const toaster = createToaster({
   placement: "bottom",
   max: MOST_SHOWN,
+  // Each can be read, and taken back.
+  overlap: false,
   duration: Number.POSITIVE_INFINITY,
 });
 

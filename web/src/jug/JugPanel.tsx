@@ -8,7 +8,7 @@ import { Panel } from "../frame/states";
 import { useJugContext } from "./JugPage";
 
 const DRAWN_PX = 380;
-const SMALL_PX = 132;
+const SMALL_PX = 112;
 
 /** The vessel of a batch as it stands, on the pages that do not pour; small on a phone. */
 export function JugPanel({

@@ -6,23 +6,30 @@ import { fills, stages } from "./stages";
 export function Tube({
   stage,
   share,
-  name = (key) => stages.find((known) => known.key === key)?.name ?? key,
+  name,
 }: {
   stage: string;
   share: number;
+  /** Each stage's name; without, only the present one's stands under it. */
   name?: (key: string) => ReactNode;
 }) {
   const filled = fills(stage, share);
   return (
     <Flex gap="1.5" fontSize="sm">
-      {stages.map(({ key }, i) => {
+      {stages.map(({ key, name: called }, i) => {
         const current = key === stage || (stage === "bottled" && key === "bottle");
         return (
-          <Box key={key} flex="1" minW="3.4rem" fontWeight={current ? "700" : "400"}>
+          <Box
+            key={key}
+            flex="1"
+            minW={name ? "3.4rem" : "0"}
+            whiteSpace="nowrap"
+            fontWeight={current ? "700" : "400"}
+          >
             <Box h="7px" bg="line" rounded="full" overflow="hidden" aria-hidden="true">
               <Box h="full" bg="amber" w={`${Math.round((filled[i] ?? 0) * 100)}%`} />
             </Box>
-            {name(key)}
+            {name ? name(key) : current && called}
           </Box>
         );
       })}

@@ -139,6 +139,7 @@ function JugCard({
   away: boolean;
   onPutAway: () => void;
 }) {
+  const next = jug.due[0];
   return (
     <chakra.li>
       <Panel display="flex" gap="3" h="full" alignItems="flex-end">
@@ -165,13 +166,13 @@ function JugCard({
             </QuietButton>
           </Flex>
           <Tube stage={jug.stage} share={jug.share} />
-          {jug.due && jug.due_from && jug.due_until ? (
-            <When due={jug.due} from={jug.due_from} until={jug.due_until} timeZone={timeZone} />
+          {next ? (
+            <When due={next.words} from={next.since} until={next.until} timeZone={timeZone} />
           ) : (
             <Text fontWeight="600">{jug.headline}</Text>
           )}
           <Text color="quiet" fontSize="sm" mt="auto">
-            {jug.due && `${jug.headline} `}
+            {next && `${jug.headline} `}
             {jug.sg !== null && jug.abv !== null
               ? `${gravity(jug.sg)} · ${percent(jug.abv)} ${jug.stage === "bottled" ? "in the bottle" : "so far"} · since ${day(jug.begun_at, timeZone)}`
               : `begun ${day(jug.begun_at, timeZone)}`}

@@ -4,7 +4,7 @@ import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 import { answer, api, mistyped, type Schemas } from "../api/client";
 import { useAct } from "../frame/act";
-import { ChoiceField, TextField } from "../frame/fields";
+import { ChoiceField, SegmentField, TextField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, Panel, QuietButton } from "../frame/states";
@@ -14,9 +14,9 @@ import { readNumber, readTemperature, temperature } from "../units";
 type Settings = Schemas["Settings"];
 
 const SHOWS = [
-  ["metric", "Metric: ml, litres, grams"],
-  ["us", "US: cups, gallons, ounces"],
-  ["imperial", "Imperial: pints, gallons, ounces"],
+  ["metric", "Metric"],
+  ["us", "US"],
+  ["imperial", "Imperial"],
 ] as const;
 const GALLONS = [
   ["", "Ask me"],
@@ -92,13 +92,17 @@ export default function SettingsPage({
         <Panel>
           <Stack gap="4">
             <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="4" alignItems="start">
-              <Choice label="Show amounts in" options={SHOWS} at="shows" typed={typed} set={set} />
-              <Choice
+              <SegmentField
+                label="Show amounts in"
+                options={SHOWS}
+                value={typed.shows}
+                onChange={(shows) => set({ shows })}
+              />
+              <SegmentField
                 label="Temperatures in"
                 options={THERMOMETERS}
-                at="temperature"
-                typed={typed}
-                set={set}
+                value={typed.temperature}
+                onChange={(temperature) => set({ temperature })}
               />
               <Choice
                 label="A gallon or pint is"
@@ -159,9 +163,7 @@ export default function SettingsPage({
             Signed in as <b>{name}</b>
           </Text>
           <HStack>
-            <QuietButton borderColor="rim" onClick={signOut}>
-              Sign out
-            </QuietButton>
+            <QuietButton onClick={signOut}>Sign out</QuietButton>
           </HStack>
         </Flex>
       </Panel>
@@ -178,7 +180,7 @@ function Choice({
 }: {
   label: string;
   options: readonly (readonly [string, string])[];
-  at: "shows" | "gallon" | "cup" | "gravity_scale" | "temperature";
+  at: "shows" | "gallon" | "cup" | "gravity_scale";
   typed: Settings;
   set: (more: Partial<Settings>) => void;
 }) {

@@ -156,7 +156,7 @@ export default function ComparePage() {
             <chakra.table
               w="full"
               css={{
-                tableLayout: "fixed",
+                tableLayout: { base: "auto", md: "fixed" },
                 "& th, & td": {
                   textAlign: "left",
                   padding: "0.5rem 0.25rem",

@@ -207,6 +207,12 @@ export const toastRecipe = defineSlotRecipe({
       boxShadow: "lg",
       maxW: "calc(100vw - 2rem)",
       "&[data-type=error]": { borderColor: "bad" },
+      // Where the toaster puts it among the others.
+      translate: "var(--x) var(--y)",
+      scale: "var(--scale)",
+      zIndex: "var(--z-index)",
+      height: "var(--height)",
+      opacity: "var(--opacity)",
     },
   },
 });

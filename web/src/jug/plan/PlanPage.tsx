@@ -15,7 +15,16 @@ import { AddPour, everything } from "./AddPour";
 import { Answer, Cost, ShortAnswer } from "./Answer";
 import { CalmChecks, CalmOutcome } from "./Calm";
 import { type Draft, draftOf, type Plan, written } from "./draft";
-import { addPour, changePour, movePour, remedied, SPOONED, settled, withoutPour } from "./edits";
+import {
+  addPour,
+  amountOf,
+  changePour,
+  movePour,
+  remedied,
+  SPOONED,
+  settled,
+  withoutPour,
+} from "./edits";
 import { Nearest } from "./Nearest";
 import css from "./PlanPage.module.css";
 import { PourRow, type RowActs } from "./PourRow";
@@ -245,7 +254,7 @@ export default function PlanPage() {
         )}
       </section>
 
-      <section className={`${css.panel} ${css.answering}`} aria-label="What comes of it">
+      <section className={`${css.panel} ${css.answering}`} aria-label="Result">
         {answering ? (
           <>
             <Answer result={result} history={pitched} said={slim && !pitched} />
@@ -436,8 +445,7 @@ function useActs(
 ): RowActs & { onAdd: (pour: Schemas["PourIn"], amount: number) => void } {
   return useMemo(
     () => ({
-      onAmount: (id, amount) =>
-        change((before) => changePour(before, id, { amount, role: "fixed" }), `amount-${id}`),
+      onAmount: (id, amount) => change((before) => amountOf(before, id, amount), `amount-${id}`),
       onRole: (id, role) =>
         change((before) => {
           // What was worked out is what stays when it is fixed.

@@ -1,3 +1,4 @@
+import { VisuallyHidden } from "@chakra-ui/react";
 import { lazy, memo, Suspense, useRef, useState } from "react";
 import { Pack } from "../../drawing/Pack";
 import { grams, gravity, volume } from "../../format";
@@ -5,13 +6,14 @@ import { colour } from "../../theme/colour";
 import { drinkToken } from "../../theme/drinks";
 import { type DraftPour, type Role, readPour, written } from "./draft";
 import css from "./PourRow.module.css";
+import { WhoseMeasure } from "./WhoseMeasure";
 
 // Fetched when it is first opened: most plans are made without.
 const PourMenu = lazy(() => import("./PourMenu"));
 
 // A spoon is one press of an arrow key: a tablespoon, or a teaspoon of sugar.
 // How near a whole carton a dragged bar has to come to stop on it.
-const SNAP = 0.04;
+const SNAP = 0.08;
 const MOST_MARKS = 12;
 
 /** What can be done to a row; all of it keeps its identity while a bar is pulled. */
@@ -137,6 +139,7 @@ export const PourRow = memo(function PourRow({
       {problem && (
         <div id={`pour-${id}-problem`} role="alert" className={css.problem}>
           {problem}
+          <WhoseMeasure text={row.amount} onSettled={() => acts.onAmount(id, row.amount)} />
         </div>
       )}
     </li>
@@ -171,10 +174,12 @@ const Name = memo(function Name({
         className={css.name}
         aria-haspopup="menu"
         aria-expanded={anchor !== null}
-        aria-label={`More for ${name}`}
         onClick={(event) => setAnchor(event.currentTarget)}
       >
-        <b>{name}</b>
+        <b>
+          <VisuallyHidden>More for </VisuallyHidden>
+          {name}
+        </b>
         <span>{said}</span>
       </button>
       {anchor && (

@@ -143,6 +143,11 @@ export type TypedProblems = {
   fields: Partial<Record<FieldKey, string>>;
 };
 
+/** Whether an amount was typed in spoons, or in cups of something dry. */
+function spooned(amount: string, unit: "ml" | "g"): boolean {
+  return (unit === "g" ? /spoon|tsp|tbsp|cup/i : /spoon|tsp|tbsp/i).test(amount);
+}
+
 const SENTENCES: Record<FieldKey, string> = {
   abv: "Write a strength in %, like 11.5.",
   og: "Write a gravity, like 1.080.",
@@ -172,6 +177,8 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
     }
     return {
       ...pour,
+      // Spooned is known less well than weighed. What was kept as spoons is so until it is typed.
+      amount_by: spooned(amount, unit) ? "spoons" : pour.amount_by,
       volume_ml: unit === "ml" ? value : null,
       mass_g: unit === "g" ? value : null,
       locked: locked || null,

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../../api/client";
-import { draftOf } from "./draft";
-import { movePour, remedied } from "./edits";
+import { setKitchen } from "../../units";
+import { draftOf, planOf } from "./draft";
+import { amountOf, movePour, remedied } from "./edits";
 
 type Edit = Schemas["EditOut"];
 
@@ -65,4 +66,34 @@ it("pours move earlier and later, and no further than the ends", () => {
   if (!first || !second) throw new Error("two pours");
   expect(movePour(draft, second.id, -1).pours[0]).toBe(second);
   expect(movePour(draft, first.id, -1)).toBe(draft);
+});
+
+it("what was spooned is known as spooned until another amount is typed", () => {
+  const spoon = {
+    name: "spoon",
+    kind: "volume",
+    factor: 15,
+    own: ["tbsp"],
+    words: [],
+    system: "us",
+  };
+  const table = {
+    measures: [spoon],
+    shown: [],
+    stems: [],
+    thermometers: [],
+    spooned: { sucrose: 0.85 },
+  };
+  setKitchen(table as unknown as Schemas["ReferenceOut"], {} as Schemas["Settings"]);
+  const begun = draftOf({ name: "", pours: [{ name: "Sugar", kind: "sugar", mass_g: 100 }] }, 4600);
+  const id = begun.pours[0]?.id ?? 0;
+  const spoons = amountOf(begun, id, "3 tbsp");
+  expect(planOf(spoons).plan?.pours[0]?.amount_by).toBe("spoons");
+  const kept = draftOf(
+    { name: "", pours: [{ name: "Sugar", kind: "sugar", mass_g: 38, amount_by: "spoons" }] },
+    4600,
+  );
+  expect(planOf(kept).plan?.pours[0]?.amount_by).toBe("spoons");
+  const weighed = amountOf(kept, kept.pours[0]?.id ?? 0, "40");
+  expect(planOf(weighed).plan?.pours[0]?.amount_by ?? null).toBeNull();
 });

@@ -21,6 +21,14 @@ export function withoutPour(draft: Draft, id: number): Draft {
   };
 }
 
+/** Another amount of it: how it was known before is no matter any more. */
+export function amountOf(draft: Draft, id: number, amount: string): Draft {
+  const row = draft.pours.find((known) => known.id === id);
+  if (!row) return draft;
+  const pour = row.pour.amount_by ? { ...row.pour, amount_by: null } : row.pour;
+  return changePour(draft, id, { amount, role: "fixed", pour });
+}
+
 /** One place earlier (-1) or later (1) in the order of pouring. */
 export function movePour(draft: Draft, id: number, by: -1 | 1): Draft {
   const from = draft.pours.findIndex((row) => row.id === id);

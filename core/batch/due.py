@@ -1,0 +1,97 @@
+"""What comes next for a jug, between which moments, and why."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from core.batch.judge import Judged
+from core.batch.jug import Jug
+
+# Nutrient is of use until a third of the sugar is gone; later it feeds what spoils. Common
+# practice.
+_FED_UNTIL_SHARE = 1 / 3
+# Hours after the yeast at which a planned portion goes in (core.plan.planned_dose.WHEN), and how
+# long it may wait.
+_PORTION_HOURS = {"after_24_h": 24, "after_48_h": 48, "after_72_h": 72}
+_PORTION_WAITS_HOURS = 12
+# The foam of the first days has settled by then, and what was held back has room. Common practice.
+_ROOM_AFTER_DAYS = (2, 4)
+# A portion that was weighed out a little short is given all the same.
+_GIVEN = 0.9
+
+
+@dataclass(frozen=True, slots=True)
+class Due:
+    """Something to do between two moments, and why; `grams` of it where it is weighed out."""
+
+    what: str
+    since: datetime
+    until: datetime
+    why: str
+    grams: float | None = None
+
+
+def due(jug: Jug, verdict: Judged, at: datetime) -> tuple[Due, ...]:
+    """What comes next as of `at`, the soonest first."""
+    found = (*_ferment(jug, verdict, at), *_portions(jug, verdict), *_held_back(jug))
+    return tuple(sorted(found, key=lambda each: each.until))
+
+
+def _ferment(jug: Jug, verdict: Judged, at: datetime) -> Iterable[Due]:
+    last = jug.read_at or jug.pitched_at or at
+
+    def after(what: str, first: float, most: float, why: str) -> tuple[Due, ...]:
+        return (Due(what, last + timedelta(days=first), last + timedelta(days=most), why),)
+
+    match verdict.code:
+        case "planned" if not jug.brew.empty:
+            return after("pitch", 0, 1, "The must stands without yeast.")
+        case "pitched" | "going":
+            return after("read", 2, 3, "To see how it runs.")
+        case "not_started":
+            return after("warm_and_repitch", 0, 1, "Two days and it has not fallen.")
+        case "slow":
+            return after("warm_and_swirl", 0, 1, "It falls by less than 2 points a day.")
+        case "near" | "dry" if verdict.read_again_at is not None and not verdict.proven:
+            since = verdict.read_again_at
+            why = "The same reading then proves it."
+            return (Due("read", since, since + timedelta(days=2), why),)
+        case "dry":
+            return after("rack_or_bottle", 0, 14, "It is dry, and proven.")
+        case "restarted" | "stopped_short":
+            return after("read", 3, 4, verdict.progress.headline if verdict.progress else "")
+        case "stopped_sweet":
+            why = "Sugar is left, and the stop is not stable."
+            return after("stabilise_or_chill", 0, 3, why)
+        case "stabilised":
+            return after("look", 14, 21, "Two weeks warm show whether it holds.")
+        case _:
+            return ()
+
+
+def _portions(jug: Jug, verdict: Judged) -> Iterable[Due]:
+    """Planned portions of nutrient that are not in yet, while they are still of use."""
+    if jug.plan is None or jug.pitched_at is None or jug.brew.empty or verdict.stopped:
+        return
+    if verdict.progress is not None and verdict.progress.share > _FED_UNTIL_SHARE:
+        return
+    given, planned = jug.dosed.dap_mg / 1000, 0.0
+    doses = [dose for dose in jug.plan.doses if dose.kind == "nutrient"]
+    for dose in sorted(doses, key=lambda each: _PORTION_HOURS.get(each.when, 0)):
+        planned += dose.mass_g
+        hours = _PORTION_HOURS.get(dose.when)
+        if hours is None or given >= _GIVEN * planned:
+            continue
+        since = jug.pitched_at + timedelta(hours=hours)
+        until = since + timedelta(hours=_PORTION_WAITS_HOURS)
+        why = "Fed in portions it runs cooler. None once a third of the sugar is gone."
+        yield Due("nutrient", since, until, why, dose.mass_g)
+
+
+def _held_back(jug: Jug) -> Iterable[Due]:
+    """The part that waits beside the jug until the foam has settled."""
+    if jug.held_back is None or jug.pitched_at is None:
+        return
+    first, most = (timedelta(days=days) for days in _ROOM_AFTER_DAYS)
+    why = "The foam has settled: there is room for what was held back."
+    yield Due("pour_held_back", jug.pitched_at + first, jug.pitched_at + most, why)

@@ -1,0 +1,80 @@
+"""What is due across the jugs of an account."""
+
+from datetime import datetime, timedelta
+
+from django.utils import timezone
+
+from server.accounts.models import Account
+from server.jugs.rows import rows
+from server.jugs.schemas import DueOut, JugRow
+from server.today.models import PutOff
+from server.today.schemas import TaskOut, TodayOut
+
+_AHEAD = timedelta(days=14)
+_MOST_JUGS = 200
+
+
+def list_tasks(account: Account) -> list[TaskOut]:
+    """All that is due within two weeks or late, the most pressing first; what was put off at its
+    new time, what was left out not at all."""
+    now = timezone.now()
+    jugs = rows(account.jugs.filter(removed_at=None), 0, _MOST_JUGS)
+    answers: dict[tuple[int, str, datetime], PutOff] = {}
+    for answer in PutOff.objects.filter(jug__account=account, removed_at=None):
+        answers[answer.jug_id, answer.what, answer.since] = answer
+    tasks = [
+        task
+        for jug in jugs
+        for due in jug.due
+        if (task := _task(jug, due, answers.get((jug.id, due.what, due.since)), now))
+    ]
+    return sorted(tasks, key=lambda task: task.until)
+
+
+def today(account: Account) -> TodayOut:
+    """What is due, with the sentence that says how much of it there is."""
+    tasks = list_tasks(account)
+    return TodayOut(said=_said(tasks), tasks=tasks, now=timezone.now())
+
+
+def _task(jug: JugRow, due: DueOut, answer: PutOff | None, now: datetime) -> TaskOut | None:
+    since, until = due.since, due.until
+    if answer is not None:
+        if answer.until is None:
+            return None
+        since, until = answer.until, answer.until + (due.until - due.since)
+    if since > now + _AHEAD:
+        return None
+    return TaskOut(
+        jug=jug.id,
+        number=jug.number,
+        name=jug.name,
+        stage=jug.stage,
+        drinks=jug.drinks,
+        what=due.what,
+        words=due.words,
+        short=due.short,
+        why=due.why,
+        asked=due.since,
+        since=since,
+        until=until,
+        grams=due.grams,
+        state="late" if until < now else "now" if since <= now else "coming",
+        put_off=answer.id if answer else None,
+    )
+
+
+_COUNTS = ("No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine")
+
+
+def _said(tasks: list[TaskOut]) -> str:
+    late = sum(task.state == "late" for task in tasks)
+    pressing = late + sum(task.state == "now" for task in tasks)
+    if pressing:
+        count = _COUNTS[pressing] if pressing < len(_COUNTS) else str(pressing)
+        things = "thing" if pressing == 1 else "things"
+        behind = f", {_COUNTS[late].lower() if late < len(_COUNTS) else late} of them late"
+        if late == pressing:
+            behind = ", and late" if late == 1 else ", all of them late"
+        return f"{count} {things} to do{behind if late else ' now'}."
+    return "Nothing to do today." if tasks else "Nothing to do for two weeks."

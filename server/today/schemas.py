@@ -1,0 +1,59 @@
+"""What the Today endpoints take and give."""
+
+from datetime import datetime
+from typing import Literal
+
+from pydantic import BaseModel, Field
+
+from server.jugs.schemas import DrinkOut
+
+
+class TaskOut(BaseModel):
+    """Something due for a jug: what, between when, why; `grams` of it where it is weighed. `asked`
+    is from when it was due before anybody put it off; `put_off` names the answer that moved it,
+    to be taken back."""
+
+    jug: int
+    number: int
+    name: str
+    stage: str
+    drinks: list[DrinkOut]
+    what: str
+    words: str
+    short: str
+    why: str
+    asked: datetime
+    since: datetime
+    until: datetime
+    grams: float | None
+    state: Literal["late", "now", "coming"]
+    put_off: int | None = None
+
+
+class TodayOut(BaseModel):
+    """What is due across the jugs, the most pressing first; `said` is that in a sentence."""
+
+    said: str
+    tasks: list[TaskOut]
+    now: datetime
+
+
+class PutOffIn(BaseModel):
+    """Answer something due, `asked` for from a moment: later, by so many days, or not at all, with
+    the reason."""
+
+    jug: int
+    what: str
+    asked: datetime
+    days: float | None = Field(None, gt=0, le=60)
+    reason: str = Field("", max_length=200)
+
+
+class PutOffOut(BaseModel):
+    id: int
+
+
+class CalendarOut(BaseModel):
+    """The path of the feed; None when there is none."""
+
+    path: str | None

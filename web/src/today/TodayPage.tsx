@@ -1,0 +1,243 @@
+import { Box, chakra, Flex, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { answer, api, type Schemas } from "../api/client";
+import { useSession, useToday } from "../api/queries";
+import { Tape } from "../drawing/Tape";
+import { Vessel } from "../drawing/Vessel";
+import { day, grams } from "../format";
+import { useAct } from "../frame/act";
+import { Explained } from "../frame/Explained";
+import { TextField } from "../frame/fields";
+import { useTitle } from "../frame/focus";
+import { useSay } from "../frame/notices";
+import { ActButton, Empty, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
+import { placeOf } from "../jug/stages";
+import { drinkToken, stirred } from "../theme/drinks";
+import { Calendar } from "./Calendar";
+import { TheLine } from "./TheLine";
+
+type Task = Schemas["TaskOut"];
+
+const DRAWN_PX = 92;
+const LATER = [
+  [1, "Tomorrow"],
+  [3, "In 3 days"],
+  [7, "In a week"],
+] as const;
+
+/** Everything that is due across the jugs, what presses most first. */
+export default function TodayPage() {
+  useTitle("Today");
+  const today = useToday();
+  const session = useSession().data;
+  if (today.isPending) return <Waiting page what="Looking what is due" />;
+  if (today.isError) return <Trouble page error={today.error} again={() => today.refetch()} />;
+  const { tasks, said, now } = today.data;
+  const zone = session?.time_zone ?? "UTC";
+  const pressing = tasks.filter((task) => task.state !== "coming");
+  const next = tasks.find((task) => task.state === "coming");
+  return (
+    <Stack gap="4">
+      <Flex align="baseline" gap="4" wrap="wrap">
+        <Heading as="h1" size="2xl" fontFamily="heading">
+          {said}
+        </Heading>
+        <Text color="quiet" ml="auto">
+          {new Intl.DateTimeFormat("en-GB", {
+            weekday: "long",
+            day: "numeric",
+            month: "long",
+            timeZone: zone,
+          }).format(new Date(now))}
+        </Text>
+      </Flex>
+      <Panel>
+        {pressing.length > 0 ? (
+          <chakra.ul listStyleType="none" aria-label="To do">
+            {pressing.map((task, i) => (
+              <TaskRow key={keyOf(task)} task={task} first={i === 0} timeZone={zone} />
+            ))}
+          </chakra.ul>
+        ) : (
+          <Empty
+            title={next ? `Next: ${next.words.toLowerCase()}` : "Nothing is due"}
+            text={
+              next
+                ? `Jug ${next.number}, ${next.name}, from ${day(next.since, zone)}.`
+                : "Jugs with yeast in them say here what they want, and when."
+            }
+            step={
+              <QuietButton asChild>
+                <Link to={next ? `/jugs/${next.jug}/${placeOf(next.stage)}` : "/jugs"}>
+                  {next ? "Look at it" : "To the jugs"}
+                </Link>
+              </QuietButton>
+            }
+          />
+        )}
+      </Panel>
+      <Panel>
+        <TheLine tasks={tasks} now={now} timeZone={zone} />
+        <Calendar />
+      </Panel>
+    </Stack>
+  );
+}
+
+function keyOf(task: Task): string {
+  return `${task.jug}-${task.what}-${task.asked}`;
+}
+
+/** What is written into the log when it is done, for what is done in one go. */
+function doneBy(task: Task): { kind: string; what: Record<string, unknown> } | null {
+  switch (task.what) {
+    case "nutrient":
+      return { kind: "dosed", what: { dose: "nutrient_dap", mass_g: task.grams ?? 0 } };
+    case "pour_held_back":
+      return { kind: "added", what: { held_back: true } };
+    case "warm_and_swirl":
+      return { kind: "cared", what: { did: "swirled" } };
+    default:
+      return null;
+  }
+}
+
+const GO: Record<string, string> = { read: "Read it", rack_or_bottle: "Bottle it" };
+
+/** One thing to do: which jug, what, why; done, later, or left out with the reason. */
+function TaskRow({ task, first, timeZone }: { task: Task; first: boolean; timeZone: string }) {
+  const [asking, setAsking] = useState(false);
+  const [reason, setReason] = useState("");
+  const queries = useQueryClient();
+  const say = useSay();
+  const { act, busy, problem } = useAct(true);
+  const again = () =>
+    Promise.all([
+      queries.invalidateQueries({ queryKey: ["jugs"] }),
+      queries.invalidateQueries({ queryKey: ["jug", task.jug] }),
+    ]);
+  const amount = task.grams === null ? "" : `, ${grams(task.grams)}`;
+  const done = doneBy(task);
+
+  const write = () =>
+    act(async () => {
+      if (!done) return;
+      const id = crypto.randomUUID();
+      const path = { jug_id: task.jug };
+      await answer(
+        api.POST("/api/jugs/{jug_id}/events", {
+          params: { path },
+          body: { ...done, id, note: "", insist: false },
+        }),
+      );
+      await again();
+      const undo = async () => {
+        await answer(
+          api.POST("/api/jugs/{jug_id}/events/{event_id}/strike", {
+            params: { path: { ...path, event_id: id } },
+          }),
+        );
+        await again();
+      };
+      say(`${task.words}${amount}: done.`, { undo });
+    });
+
+  const putOff = (days: number | null) =>
+    act(async () => {
+      const body = { jug: task.jug, what: task.what, asked: task.asked, days, reason };
+      const { id } = await answer(api.POST("/api/today/put-off", { body }));
+      await again();
+      const undo = async () => {
+        await answer(
+          api.DELETE("/api/today/put-off/{answer_id}", { params: { path: { answer_id: id } } }),
+        );
+        await again();
+      };
+      say(days === null ? `${task.words}: left out.` : `${task.words}: later.`, { undo });
+    });
+
+  const variant = first ? "act" : "quiet";
+  const layers = task.drinks.map((drink, i) => ({
+    name: String(i),
+    colour: drinkToken(drink),
+    ml: drink.ml,
+  }));
+  return (
+    <chakra.li py="3" borderBottomWidth="1px" borderColor="line" _last={{ borderBottomWidth: 0 }}>
+      <Flex gap="4" align="center" wrap="wrap">
+        <chakra.div hideBelow="md">
+          <Vessel
+            shape="demijohn"
+            capacityMl={1}
+            layers={[{ name: "", colour: "drink.juice", ml: 0.85 }]}
+            mixed={stirred(layers)}
+            height={DRAWN_PX}
+            marked={false}
+            label=""
+          />
+        </chakra.div>
+        <Stack gap="1" flex="1 1 16rem" minW="0">
+          <Link to={`/jugs/${task.jug}/${placeOf(task.stage)}`}>
+            <Tape>
+              {task.number} · {task.name}
+            </Tape>
+          </Link>
+          <Text fontFamily="heading" fontWeight="700" fontSize="lg">
+            {task.words}
+            {amount}
+          </Text>
+          <Text color="quiet">
+            <Explained text={task.why} />
+          </Text>
+          <Mark tone={task.state === "late" ? "bad" : "mind"}>
+            {task.state === "late"
+              ? `Was due by ${day(task.until, timeZone)}`
+              : `Now, or by ${day(task.until, timeZone)}`}
+          </Mark>
+        </Stack>
+        <HStack>
+          {done ? (
+            <ActButton variant={variant} busy={busy} onClick={write}>
+              Done
+            </ActButton>
+          ) : (
+            <ActButton variant={variant} asChild>
+              <Link to={`/jugs/${task.jug}/${placeOf(task.stage)}`}>
+                {GO[task.what] ?? "Look at it"}
+              </Link>
+            </ActButton>
+          )}
+          <QuietButton
+            variant="soft"
+            aria-expanded={asking}
+            aria-label={`Later: ${task.words}, ${task.name}`}
+            onClick={() => setAsking(!asking)}
+          >
+            Later
+          </QuietButton>
+        </HStack>
+      </Flex>
+      {asking && (
+        <Flex gap="3" pt="3" wrap="wrap" align="flex-end">
+          {LATER.map(([days, name]) => (
+            <QuietButton key={days} onClick={() => putOff(days)}>
+              {name}
+            </QuietButton>
+          ))}
+          <Box flex="1 1 12rem">
+            <TextField
+              label="Or leave it out, because"
+              placeholder="it was read by hand"
+              value={reason}
+              error={problem?.at("reason")}
+              onChange={(event) => setReason(event.target.value)}
+            />
+          </Box>
+          <QuietButton onClick={() => putOff(null)}>Leave it out</QuietButton>
+        </Flex>
+      )}
+    </chakra.li>
+  );
+}
