@@ -111,6 +111,7 @@ def _load_events(jug: Jug, demo: DemoJug, now: datetime) -> None:
         steps.append(Step("read", what, at, note))
         if index == 0:
             steps.append(Step("pitched", {}, at))
+            steps.append(Step("measured", {"temperature_c": temperature_c}, at))
     if demo.bottles:
         lots = [
             {

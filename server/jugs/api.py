@@ -17,6 +17,7 @@ from server.jugs.actions import read_stem as readings
 from server.jugs.actions.begin import begin
 from server.jugs.actions.fork import fork
 from server.jugs.actions.keep_plan import keep_plan
+from server.jugs.actions.look_ahead import look_ahead
 from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
@@ -29,6 +30,7 @@ from server.jugs.schemas import (
     BottlingIn,
     BottlingOut,
     EventIn,
+    ForecastOut,
     ForkIn,
     JugIn,
     JugOut,
@@ -240,6 +242,12 @@ def restore_event(request: HttpRequest, jug_id: int, event_id: UUID) -> JugOut:
     """Strike the strike."""
     write_down.bring_back(_locked(request, jug_id), account_of(request), event_id)
     return _whole(request, jug_id)
+
+
+@router.get("/{int:jug_id}/forecast", response={200: ForecastOut, **REFUSALS})
+def get_forecast(request: HttpRequest, jug_id: int, warmer: float = 0.0) -> ForecastOut:
+    """How it is likely to go on, or would, so many degrees warmer from now on."""
+    return look_ahead(_state(request, jug_id), warmer)
 
 
 @router.post("/{int:jug_id}/learned", response={200: JugOut, **_REFUSALS})

@@ -332,6 +332,28 @@ class ProgressOut(BaseModel):
     ends: IntervalOut
 
 
+class ForecastPoint(BaseModel):
+    """Gravity at a moment to come: the middle, and the bounds of 80 %."""
+
+    at: datetime
+    sg: float
+    low: float
+    high: float
+
+
+class ForecastOut(BaseModel):
+    """How a jug is likely to go on; `why_not` says why there is nothing to show. Dry is within a
+    point of the end: in one of ten cases before `dry_from`, in one of ten after `dry_until`
+    (`open_ended`: or later than can be looked ahead)."""
+
+    why_not: str
+    points: list[ForecastPoint]
+    dry_from: datetime | None
+    dry_likely: datetime | None
+    dry_until: datetime | None
+    open_ended: bool
+
+
 class BottleCountIn(BaseModel):
     """So many of one size, of a kind of bottle and with what closes it."""
 

@@ -31,6 +31,7 @@ def test_the_plan_is_as_last_shown_kept(browser, kitchen):
     page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
     page.goto(home)
     page.get_by_role("button", name="Try the demo").click()
+    page.get_by_role("link", name="Jugs").first.click()
     page.get_by_role("link", name=re.compile("pomegranate$")).click()
     bar = page.get_by_label("How much Tibbick pear")
     expect(page.get_by_test_id("kept")).to_have_text("saved")

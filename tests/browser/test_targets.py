@@ -178,6 +178,8 @@ def test_on_a_phone_answer_price_and_share_stay_in_sight_while_a_bar_is_pulled(b
     assert in_view(bench, price)
     expect(price).to_contain_text("a bottle")
     # A finger that goes down over a grip scrolls; sideways it pulls.
+    bench.wait_for_timeout(900)
+    person.kept()
     aim = kept_aim()
     grip = bench.get_by_role("slider", name="Strength wanted")
     finger(bench, grip, along=-60)

@@ -105,5 +105,6 @@ def test_each_word_of_the_trade_has_one_meaning_in_one_or_two_sentences():
 
 def test_what_comes_next_is_said_as_something_to_do():
     for words, short in DUE.values():
-        assert words[0].isupper() and not words.endswith(".")
+        assert words[0].isupper()
+        assert not words.endswith(".")
         assert len(short) <= 14

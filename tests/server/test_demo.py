@@ -54,4 +54,4 @@ def test_its_readings_are_ones_the_app_itself_would_not_question(kitchen):
 def test_it_is_dated_back_from_the_day_it_is_loaded(kitchen):
     jugs = [kitchen.get(f"/api/jugs/{row['id']}").json() for row in kitchen.get("/api/jugs").json()]
     newest = max(reading["at"] for jug in jugs for reading in jug["readings"])
-    assert newest.startswith("2026-11-20")
+    assert newest.startswith("2026-11-19")

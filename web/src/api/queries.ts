@@ -108,6 +108,20 @@ export function useJug(id: number) {
   return useQuery(jugNumbered(id));
 }
 
+/** How a jug is likely to go on, or would, so many degrees warmer. */
+export function useForecast(id: number, warmer: number, asOf: string) {
+  return useQuery({
+    queryKey: ["jug", id, "forecast", warmer, asOf],
+    queryFn: () =>
+      answer(
+        api.GET("/api/jugs/{jug_id}/forecast", {
+          params: { path: { jug_id: id }, query: { warmer } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });
+}
+
 export function useVessels() {
   return useQuery({ queryKey: ["vessels"], queryFn: () => answer(api.GET("/api/vessels")) });
 }

@@ -787,6 +787,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Forecast
+         * @description How it is likely to go on, or would, so many degrees warmer from now on.
+         */
+        get: operations["server_jugs_api_get_forecast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/learned": {
         parameters: {
             query?: never;
@@ -2826,6 +2846,43 @@ export interface components {
              * @default false
              */
             insist: boolean;
+        };
+        /**
+         * ForecastOut
+         * @description How a jug is likely to go on; `why_not` says why there is nothing to show. Dry is within a
+         *     point of the end: in one of ten cases before `dry_from`, in one of ten after `dry_until`
+         *     (`open_ended`: or later than can be looked ahead).
+         */
+        ForecastOut: {
+            /** Why Not */
+            why_not: string;
+            /** Points */
+            points: components["schemas"]["ForecastPoint"][];
+            /** Dry From */
+            dry_from: string | null;
+            /** Dry Likely */
+            dry_likely: string | null;
+            /** Dry Until */
+            dry_until: string | null;
+            /** Open Ended */
+            open_ended: boolean;
+        };
+        /**
+         * ForecastPoint
+         * @description Gravity at a moment to come: the middle, and the bounds of 80 %.
+         */
+        ForecastPoint: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Sg */
+            sg: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * ReadingIn
@@ -6419,6 +6476,66 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_get_forecast: {
+        parameters: {
+            query?: {
+                warmer?: number;
+            };
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForecastOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

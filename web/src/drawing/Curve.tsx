@@ -3,6 +3,8 @@ import { useNarrow } from "../frame/narrow";
 import { colour } from "../theme/colour";
 
 export type CurvePoint = { at: number; sg: number; label: string };
+/** Where it is likely to go: the middle, and the bounds of 80 %. */
+export type AheadPoint = { at: number; sg: number; low: number; high: number };
 
 const WIDE = { W: 640, H: 290 };
 const NARROW = { W: 330, H: 240 };
@@ -15,11 +17,13 @@ const DAY = 86_400_000;
 /** Gravity against time: the readings, and the band where the jug should end. */
 export function Curve({
   points,
+  ahead = [],
   ends,
   now,
   label,
 }: {
   points: CurvePoint[];
+  ahead?: AheadPoint[];
   ends: { low: number; high: number; value: number };
   now: number;
   label: string;
@@ -27,8 +31,8 @@ export function Curve({
   // On a phone the same figures in fewer units, so that they stay readable.
   const { W, H } = useNarrow() ? NARROW : WIDE;
   const first = points[0]?.at ?? now;
-  const last = Math.max(now, points.at(-1)?.at ?? now, first + 7 * DAY);
-  const highest = Math.max(...points.map((point) => point.sg)) + 0.006;
+  const last = Math.max(now, points.at(-1)?.at ?? now, ahead.at(-1)?.at ?? now, first + 7 * DAY);
+  const highest = Math.max(...[...points, ...ahead].map((point) => point.sg)) + 0.006;
   const lowest = Math.min(ends.low, ...points.map((point) => point.sg)) - 0.01;
   const x = (at: number) => LEFT + ((at - first) / (last - first)) * (W - LEFT - RIGHT);
   const y = (sg: number) => TOP + ((highest - sg) / (highest - lowest)) * (H - TOP - BOTTOM);
@@ -90,6 +94,25 @@ export function Curve({
         stroke={colour("rim")}
         strokeDasharray="2 5"
       />
+      {ahead.length > 1 && (
+        <>
+          <polygon
+            points={[
+              ...ahead.map((point) => `${x(point.at)},${y(point.high)}`),
+              ...ahead.toReversed().map((point) => `${x(point.at)},${y(point.low)}`),
+            ].join(" ")}
+            fill={colour("amber")}
+            opacity="0.25"
+          />
+          <polyline
+            points={ahead.map((point) => `${x(point.at)},${y(point.sg)}`).join(" ")}
+            fill="none"
+            stroke={colour("amberInk")}
+            strokeWidth="2.5"
+            strokeDasharray="6 5"
+          />
+        </>
+      )}
       <polyline
         points={points.map((point) => `${x(point.at)},${y(point.sg)}`).join(" ")}
         fill="none"

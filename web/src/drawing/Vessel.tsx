@@ -25,6 +25,7 @@ export const Vessel = memo(function Vessel({
   shape: string;
   capacityMl: number;
   layers: Layer[];
+  /** What it shows, in words; empty where they stand beside it. */
   label: string;
   height: number;
   stopper?: Stopper;
@@ -66,8 +67,9 @@ export const Vessel = memo(function Vessel({
       width={frame.width}
       height={height}
       viewBox={`0 0 ${frame.width} ${height}`}
-      role="img"
-      aria-label={label}
+      role={label ? "img" : undefined}
+      aria-label={label || undefined}
+      aria-hidden={label ? undefined : true}
     >
       <defs>
         <clipPath id={`${id}glass`}>

@@ -6,7 +6,7 @@ import { answer, api, type Schemas } from "../api/client";
 import { useSession, useToday } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { Vessel } from "../drawing/Vessel";
-import { day, grams } from "../format";
+import { day, dayAndTime, grams } from "../format";
 import { useAct } from "../frame/act";
 import { Explained } from "../frame/Explained";
 import { TextField } from "../frame/fields";
@@ -21,6 +21,7 @@ import { TheLine } from "./TheLine";
 type Task = Schemas["TaskOut"];
 
 const DRAWN_PX = 92;
+const DAY_MS = 86_400_000;
 const LATER = [
   [1, "Tomorrow"],
   [3, "In 3 days"],
@@ -158,6 +159,9 @@ function TaskRow({ task, first, timeZone }: { task: Task; first: boolean; timeZo
       say(days === null ? `${task.words}: left out.` : `${task.words}: later.`, { undo });
     });
 
+  // What is due within a day is due at its hour.
+  const by = (at: string) =>
+    Math.abs(Date.parse(at) - Date.now()) < DAY_MS ? dayAndTime(at, timeZone) : day(at, timeZone);
   const variant = first ? "act" : "quiet";
   const layers = task.drinks.map((drink, i) => ({
     name: String(i),
@@ -193,8 +197,8 @@ function TaskRow({ task, first, timeZone }: { task: Task; first: boolean; timeZo
           </Text>
           <Mark tone={task.state === "late" ? "bad" : "mind"}>
             {task.state === "late"
-              ? `Was due by ${day(task.until, timeZone)}`
-              : `Now, or by ${day(task.until, timeZone)}`}
+              ? `Was due by ${by(task.until)}`
+              : `Now, or by ${by(task.until)}`}
           </Mark>
         </Stack>
         <HStack>

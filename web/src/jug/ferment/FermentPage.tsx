@@ -2,8 +2,7 @@ import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/reac
 import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answer, api, type Schemas } from "../../api/client";
-import { Curve } from "../../drawing/Curve";
-import { dayAndTime, gravity, money, percent, percentRange, points, volume } from "../../format";
+import { gravity, money, percent, percentRange, points, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { useKeys } from "../../frame/keys";
@@ -15,10 +14,11 @@ import { mainColour, mixedLayer } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
 import { StageAct } from "../StageAct";
 import { Strengths } from "../Strengths";
+import { Ahead } from "./Ahead";
 import { Journal } from "./Journal";
 
 export default function FermentPage() {
-  const { jug, session } = useJugContext();
+  const { jug } = useJugContext();
   const keys = useMemo(
     () => ({
       r: () => document.querySelector<SVGElement>('[aria-label="Gravity on the stem"]')?.focus(),
@@ -103,16 +103,7 @@ export default function FermentPage() {
       </Stack>
       <Stack gridArea="rest" gap="4">
         <Panel>
-          <Curve
-            points={jug.readings.map((reading) => ({
-              at: Date.parse(reading.at),
-              sg: reading.sg_at_20,
-              label: `${dayAndTime(reading.at, session.time_zone)}: ${gravity(reading.sg_at_20)}`,
-            }))}
-            ends={progress.ends}
-            now={Date.now()}
-            label={`Gravity from ${gravity(jug.readings[0]?.sg_at_20 ?? 1)} to ${gravity(last?.sg_at_20 ?? 1)} over ${jug.readings.length} readings`}
-          />
+          <Ahead ends={progress.ends} />
         </Panel>
         <Journal />
       </Stack>

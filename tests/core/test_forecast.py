@@ -1,0 +1,166 @@
+"""The forecast against jugs drawn from a model of another form than core's, and against simple rules.
+
+The jugs: biomass, nitrogen, sugar and ethanol with Monod growth, ethanol inhibition and death by
+ethanol, after Coleman, Fish and Block 2007 (Appl. Environ. Microbiol. 73:5875), its form from
+memory, its rates drawn wide; the temperature wanders, the stem shows whole points.
+"""
+
+import math
+from dataclasses import dataclass, replace
+from statistics import median
+
+import numpy as np
+import pytest
+
+from core.ferment.finish import Finish
+from core.ferment.forecast import forecast
+from core.ferment.stopping import Reading
+from core.interval import Interval
+
+JUGS = 300
+SEED = 2026
+HOUR = 1 / 24
+MOST_DAYS = 75
+POINT_G_PER_L = 2.2
+END = 0.994
+
+
+@dataclass
+class Ferment:
+    sg: np.ndarray
+    dry_day: float
+    warm_c: float
+
+    def at(self, day):
+        return float(self.sg[min(int(day / HOUR), len(self.sg) - 1)])
+
+
+def ferment(random):
+    """One jug, hour by hour."""
+    start, warm = random.uniform(110, 230), random.uniform(15, 24)
+    nitrogen, yeast, lag = (
+        random.uniform(0.07, 0.25),
+        random.uniform(0.15, 0.5),
+        random.uniform(0.25, 1.5),
+    )
+    swing, phase = random.uniform(0, 1.5), random.uniform(0, 6.3)
+    grows, eats = random.lognormal(math.log(2.6), 0.25), random.lognormal(math.log(9), 0.3)
+    half, inhibits = random.lognormal(math.log(9), 0.4), random.lognormal(math.log(35), 0.4)
+    dies, gives = random.lognormal(math.log(0.0011), 0.5), random.uniform(11, 17)
+    left, ethanol, found = start, 0.0, []
+    for hour in range(int(MOST_DAYS / HOUR)):
+        found.append(left)
+        if hour * HOUR < lag:
+            continue
+        speed = 1.09 ** (warm + swing * math.sin(hour * HOUR * 0.9 + phase) - 20)
+        growth = grows * speed * nitrogen / (nitrogen + 0.02) * yeast
+        eaten = eats * speed * left / (left + half) * inhibits / (inhibits + ethanol) * yeast * HOUR
+        yeast += HOUR * (growth - dies * ethanol * yeast * speed)
+        nitrogen = max(nitrogen - HOUR * growth / gives, 0.0)
+        left, ethanol = max(left - eaten, 0.0), ethanol + 0.47 * min(eaten, left)
+    sugar = np.array(found)
+    if sugar[-1] > POINT_G_PER_L:
+        return None
+    end = END + random.normal(0, 0.0012)
+    dry = float(np.argmax(sugar <= POINT_G_PER_L)) * HOUR
+    return Ferment(end + sugar / POINT_G_PER_L / 1000, dry, warm)
+
+
+@pytest.fixture(scope="module")
+def a_finish():
+    from core.plan.evaluation import evaluate
+    from tests.core.test_said_plainly import PEAR, plan
+
+    found = evaluate(plan({**PEAR, "volume_ml": 4000})).finish
+    return replace(found, sg=Interval(END, END - 0.002, END + 0.002))
+
+
+@pytest.fixture(scope="module")
+def tried(a_finish: Finish):
+    """By how many readings: (truth held by the band, day held, errors of forecast, line, curve)."""
+    random = np.random.default_rng(SEED)
+    results = {count: [] for count in (3, 4, 6)}
+    jugs = 0
+    while jugs < JUGS:
+        jug = ferment(random)
+        if jug is None:
+            continue
+        jugs += 1
+        days = np.concatenate([[0.0], np.cumsum(random.uniform(1.2, 3.2, 6))])
+        seen = [round(jug.at(day) + random.normal(0, 0.0006), 3) for day in days]
+        warm = jug.warm_c + random.normal(0, 0.7)
+        for count, results_of in results.items():
+            readings = [
+                Reading(float(d), sg) for d, sg in zip(days[:count], seen[:count], strict=True)
+            ]
+            last = float(days[count - 1])
+            if jug.dry_day <= last:
+                continue
+            found = forecast(readings, a_finish, warm)
+            at = np.array(found.days)
+            held = [
+                found.low[i] <= jug.at(day) <= found.high[i]
+                for day in (last + ahead for ahead in (1, 2, 4, 7, 12))
+                if day <= jug.dry_day + 3 and (i := int(np.argmin(abs(at - day)))) is not None
+            ]
+            early, likely, late = found.dry_days
+            results_of.append(
+                (
+                    held,
+                    early <= jug.dry_day <= late,
+                    abs(likely - jug.dry_day),
+                    abs(by_line(days, seen, count) - jug.dry_day),
+                    abs(by_curve(days, seen, count) - jug.dry_day),
+                )
+            )
+    return results
+
+
+def by_line(days, seen, count):
+    """Straight on through the last two readings."""
+    fall = (seen[count - 2] - seen[count - 1]) / (days[count - 1] - days[count - 2])
+    most = days[count - 1] + 60
+    return min(days[count - 1] + (seen[count - 1] - END - 0.001) / fall, most) if fall > 0 else most
+
+
+def by_curve(days, seen, count):
+    """An exponential through the last two readings to the planned end."""
+    before, now = (max(seen[i] - END, 0.0005) for i in (count - 2, count - 1))
+    last = days[count - 1]
+    if before <= now:
+        return last + 60
+    slow = (last - days[count - 2]) / math.log(before / now)
+    return min(last + max(slow * math.log(now / 0.001), 0), last + 60)
+
+
+@pytest.mark.parametrize("count", [3, 4, 6])
+def test_the_band_holds_the_truth_as_often_as_it_says(tried, count):
+    held = [each for row in tried[count] for each in row[0]]
+    assert 0.72 <= sum(held) / len(held) <= 0.88
+
+
+@pytest.mark.parametrize("count", [3, 4, 6])
+def test_and_so_does_the_day_of_being_dry(tried, count):
+    held = [row[1] for row in tried[count]]
+    assert 0.72 <= sum(held) / len(held) <= 0.88
+
+
+@pytest.mark.parametrize("count", [3, 4, 6])
+def test_its_day_is_nearer_than_simple_rules_come(tried, count):
+    ours, line, curve = (median(row[i] for row in tried[count]) for i in (2, 3, 4))
+    assert ours <= 0.75 * line
+    assert ours <= 0.75 * curve
+
+
+def test_warmer_is_sooner_and_nothing_is_said_before_two_readings(a_finish):
+    readings = [Reading(0.0, 1.080), Reading(3.0, 1.060), Reading(6.0, 1.035)]
+    assert forecast(readings[:1], a_finish, 18) is None
+    usual, warmer = (forecast(readings, a_finish, 18, warmer_c=by) for by in (0, 3))
+    assert warmer.dry_days[1] < usual.dry_days[1]
+    assert usual == forecast(readings, a_finish, 18)
+    assert all(
+        low <= middle <= high
+        for low, middle, high in zip(usual.low, usual.middle, usual.high, strict=True)
+    )
+    # It goes down and stays down.
+    assert sorted(usual.middle, reverse=True) == list(usual.middle)
