@@ -121,6 +121,19 @@ class Term:
     meaning: str
 
 
+@dataclass(frozen=True, slots=True)
+class School:
+    """A question that brewers answer in more than one way: what is usual here and why, what
+    others do and why, and what is not done, because it hurts somebody or spoils the drink."""
+
+    question: str
+    usual: str
+    why: str
+    other: str
+    other_why: str
+    never: str
+
+
 def rows(name: str) -> list[dict[str, str]]:
     """The rows of a table in core/data, as they stand there."""
     with (_DATA / f"{name}.csv").open(newline="", encoding="utf-8") as file:
@@ -216,3 +229,11 @@ GLOSSARY = {
     for row in rows("glossary")
 }
 """Words of the trade, with what each means. Common usage."""
+
+SCHOOLS = {
+    row["key"]: School(
+        row["question"], row["usual"], row["why"], row["other"], row["other_why"], row["never"]
+    )
+    for row in rows("schools")
+}
+"""Where brewers differ. Common practice throughout; nobody publishes it."""

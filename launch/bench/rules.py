@@ -4,6 +4,8 @@ from functools import partial
 
 from core.batch.fold import fold
 from core.batch.judge import judged
+from core.ferment.forecast import forecast
+from core.ferment.stopping import Reading
 from core.files.jug_file import JugFile, read_jug_file
 from core.files.recipe_file import read_recipe
 from core.pack.reader import read_label_text
@@ -51,6 +53,16 @@ def bench_core() -> None:
             partial(cheapest, shelf, 11.5, 4500, limits),
             aim,
         )
+
+
+def bench_forecast() -> None:
+    """How a jug is likely to go on, after six readings."""
+    recipe = read_recipe({"format": "amber-jug-recipe", "version": 1, **plan_of(3)})
+    ends = evaluate(recipe).finish
+    fallen = (0.0, 4.0, 16.0, 28.0, 36.0, 41.0)
+    readings = [Reading(2.0 * i, 1.080 - fall / 1000) for i, fall in enumerate(fallen)]
+    median = typical(lambda: forecast(readings, ends, 19.0, 14.0), 10)
+    line("core: forecast, median", f"{median:.0f} ms", "below 60 ms", median < 60)
 
 
 def bench_fold() -> None:

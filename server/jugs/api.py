@@ -15,6 +15,7 @@ from server.jugs.actions import fill_bottles as filling
 from server.jugs.actions import jug_file, past_plans, recipe_file, share_plan, write_down
 from server.jugs.actions import read_stem as readings
 from server.jugs.actions.begin import begin
+from server.jugs.actions.brew_day import mark_step, steps_of
 from server.jugs.actions.fork import fork
 from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.look_ahead import look_ahead
@@ -29,6 +30,7 @@ from server.jugs.rows import keep_row, rows
 from server.jugs.schemas import (
     BottlingIn,
     BottlingOut,
+    BrewDayOut,
     EventIn,
     ForecastOut,
     ForkIn,
@@ -45,6 +47,7 @@ from server.jugs.schemas import (
     RelatedOut,
     SideBySideOut,
     SplitIn,
+    StepIn,
     VersionOut,
 )
 from server.jugs.state import JugState
@@ -242,6 +245,19 @@ def restore_event(request: HttpRequest, jug_id: int, event_id: UUID) -> JugOut:
     """Strike the strike."""
     write_down.bring_back(_locked(request, jug_id), account_of(request), event_id)
     return _whole(request, jug_id)
+
+
+@router.get("/{int:jug_id}/brew-day", response={200: BrewDayOut, **REFUSALS})
+def get_brew_day(request: HttpRequest, jug_id: int) -> BrewDayOut:
+    """The plan as things to do, in order, as they are marked."""
+    return steps_of(_state(request, jug_id))
+
+
+@router.post("/{int:jug_id}/brew-day", response={200: BrewDayOut, **_REFUSALS})
+@transaction.atomic
+def post_brew_day(request: HttpRequest, jug_id: int, payload: StepIn) -> BrewDayOut:
+    """Mark a step: its wait begins, it is done, or neither any more."""
+    return mark_step(_locked(request, jug_id), payload)
 
 
 @router.get("/{int:jug_id}/forecast", response={200: ForecastOut, **REFUSALS})

@@ -94,6 +94,18 @@ class OwnVessel(models.Model):
         ]
 
 
+class StepMark(models.Model):
+    """A step of a jug's brew day: since when its wait runs, and when it was done."""
+
+    jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="steps")
+    step = models.CharField(max_length=40)
+    started_at = models.DateTimeField(null=True)
+    done_at = models.DateTimeField(null=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["jug", "step"], name="one_mark_a_step")]
+
+
 class Event(models.Model):
     """Something that happened to a jug: never changed, never deleted.
 

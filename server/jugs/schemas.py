@@ -332,6 +332,42 @@ class ProgressOut(BaseModel):
     ends: IntervalOut
 
 
+class SchoolOut(BaseModel):
+    """A question that brewers answer in more than one way."""
+
+    question: str
+    usual: str
+    why: str
+    other: str
+    other_why: str
+    never: str
+
+
+class StepOut(BaseModel):
+    """A step of brew day; `minutes` can be timed, `started_at` since when they run. `cost` is
+    told where it was done before what comes before it."""
+
+    key: str
+    title: str
+    text: str
+    minutes: float | None
+    school: SchoolOut | None
+    started_at: datetime | None
+    done_at: datetime | None
+    cost: str
+
+
+class BrewDayOut(BaseModel):
+    steps: list[StepOut]
+
+
+class StepIn(BaseModel):
+    """Mark a step: its wait begins, it is done, or neither any more."""
+
+    step: str = Field(max_length=40)
+    mark: Literal["start", "done", "undo"]
+
+
 class ForecastPoint(BaseModel):
     """Gravity at a moment to come: the middle, and the bounds of 80 %."""
 

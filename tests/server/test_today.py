@@ -171,3 +171,17 @@ def test_the_day_is_the_persons_own_across_a_change_of_clocks(call, account, pit
     fed = [e for e in events_of(Client().get(address).content.decode()) if "nutrient" in e["UID"]]
     # In London 00:30 BST on the 25th; a day later it is 23:30 GMT on the 25th.
     assert min(event["DTSTART"] for event in fed) == "20261025"
+
+
+def test_brew_day_is_ones_own_and_follows_the_plan(call, planned, other_call):
+    day = call.ok("GET", path(planned, "brew-day"))
+    first = day["steps"][0]
+    started = call.ok("POST", path(planned, "brew-day"), {"step": first["key"], "mark": "start"})
+    assert started["steps"][0]["started_at"]
+    done = call.ok("POST", path(planned, "brew-day"), {"step": first["key"], "mark": "done"})
+    assert done["steps"][0]["done_at"]
+    again = call.ok("POST", path(planned, "brew-day"), {"step": first["key"], "mark": "undo"})
+    assert (again["steps"][0]["started_at"], again["steps"][0]["done_at"]) == (None, None)
+    status, refused = call("POST", path(planned, "brew-day"), {"step": "pour_9", "mark": "done"})
+    assert (status, refused["errors"][0]["at"]) == (422, "step")
+    assert other_call("GET", path(planned, "brew-day"))[0] == 404

@@ -787,6 +787,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/brew-day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Brew Day
+         * @description The plan as things to do, in order, as they are marked.
+         */
+        get: operations["server_jugs_api_get_brew_day"];
+        put?: never;
+        /**
+         * Post Brew Day
+         * @description Mark a step: its wait begins, it is done, or neither any more.
+         */
+        post: operations["server_jugs_api_post_brew_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/forecast": {
         parameters: {
             query?: never;
@@ -2846,6 +2870,64 @@ export interface components {
              * @default false
              */
             insist: boolean;
+        };
+        /** BrewDayOut */
+        BrewDayOut: {
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+        };
+        /**
+         * SchoolOut
+         * @description A question that brewers answer in more than one way.
+         */
+        SchoolOut: {
+            /** Question */
+            question: string;
+            /** Usual */
+            usual: string;
+            /** Why */
+            why: string;
+            /** Other */
+            other: string;
+            /** Other Why */
+            other_why: string;
+            /** Never */
+            never: string;
+        };
+        /**
+         * StepOut
+         * @description A step of brew day; `minutes` can be timed, `started_at` since when they run. `cost` is
+         *     told where it was done before what comes before it.
+         */
+        StepOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Minutes */
+            minutes: number | null;
+            school: components["schemas"]["SchoolOut"] | null;
+            /** Started At */
+            started_at: string | null;
+            /** Done At */
+            done_at: string | null;
+            /** Cost */
+            cost: string;
+        };
+        /**
+         * StepIn
+         * @description Mark a step: its wait begins, it is done, or neither any more.
+         */
+        StepIn: {
+            /** Step */
+            step: string;
+            /**
+             * Mark
+             * @enum {string}
+             */
+            mark: "start" | "done" | "undo";
         };
         /**
          * ForecastOut
@@ -6445,6 +6527,135 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JugOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_get_brew_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrewDayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_post_brew_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrewDayOut"];
                 };
             };
             /** @description Unauthorized */

@@ -1,4 +1,4 @@
-import { Grid, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, Grid, Heading, Stack, Text } from "@chakra-ui/react";
 import { useNavigate } from "react-router";
 import { gravity, gravityRange } from "../../format";
 import { Empty, GoButton, Mark, Panel } from "../../frame/states";
@@ -6,6 +6,7 @@ import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
 import { mainColour, pouredLayers } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
+import { BrewDay } from "./BrewDay";
 
 export default function PitchPage() {
   const { jug } = useJugContext();
@@ -34,27 +35,29 @@ export default function PitchPage() {
   }
   const { must } = jug.evaluation;
   return (
-    <Grid templateColumns={{ base: "1fr", md: "18rem minmax(0, 1fr)" }} gap="4" alignItems="start">
-      <JugPanel layers={pouredLayers(jug)} />
-      <Stack gap="4">
-        <Panel>
-          <Stack gap="2">
-            <Heading as="h2" size="lg" fontFamily="heading">
-              Read it before the yeast goes in
-            </Heading>
-            <Text>
-              By what went in it should read <b>{gravityRange(must.sg)}</b>.
-            </Text>
-            <Mark tone="mind">
-              Shake until no sugar is left on the bottom, then two minutes more. Cool to 20 °C
-              before the yeast: hot syrup kills it, and burns you.
-            </Mark>
-            <Mark tone="mind">
-              It gives off carbon dioxide for weeks: air the room, and never close the jug tight.
-            </Mark>
-          </Stack>
-        </Panel>
-        <Panel>
+    <Grid
+      templateColumns={{
+        base: "minmax(0, 1fr)",
+        lg: "minmax(0, 1fr) 22rem",
+        xl: "15rem minmax(0, 1fr) 22rem",
+      }}
+      gap="4"
+      alignItems="start"
+    >
+      <Box display={{ lg: "none", xl: "block" }}>
+        <JugPanel layers={pouredLayers(jug)} />
+      </Box>
+      <Panel>
+        <BrewDay jugId={jug.id} />
+      </Panel>
+      <Panel>
+        <Stack gap="2">
+          <Heading as="h2" size="lg" fontFamily="heading">
+            Read it before the yeast goes in
+          </Heading>
+          <Text>
+            By what went in it should read <b>{gravityRange(must.sg)}</b>.
+          </Text>
           <ReadingForm
             jug={jug}
             from={must.sg.value}
@@ -62,8 +65,12 @@ export default function PitchPage() {
             action="Save reading and pitch"
             onWritten={() => navigate("../ferment", { relative: "path" })}
           />
-        </Panel>
-      </Stack>
+          <Mark tone="mind">
+            Cool to 20 °C before the yeast: hot syrup kills it, and burns you. It gives off carbon
+            dioxide for weeks: air the room, and never close the jug tight.
+          </Mark>
+        </Stack>
+      </Panel>
     </Grid>
   );
 }

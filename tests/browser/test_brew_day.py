@@ -1,0 +1,79 @@
+"""Brew day: ticked as one goes, waits that run on through a reload and on a second device."""
+
+import pytest
+from playwright.sync_api import expect
+
+from server.jugs.models import StepMark
+from tests.browser.conftest import PHONE, tab_to
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+@pytest.fixture
+def day(page, person):
+    person.move_in()
+    person.shelve("Pear juice", "pear", "10.8", "1.15")
+    person.begin()
+    person.pour("Pear juice")
+    page.get_by_label("Amount of Pear juice, ml").fill("3000")
+    page.get_by_role("button", name="Let sugar and water adjust").click()
+    person.kept()
+    page.get_by_role("button", name="Next: pitch the yeast").click()
+    expect(page.get_by_role("list", name="Steps")).to_be_visible()
+    return page
+
+
+def rest_of(page):
+    minutes, seconds = page.get_by_role("timer").inner_text().split(":")
+    return 60 * int(minutes) + int(seconds)
+
+
+def test_a_wait_runs_on_through_a_reload_and_on_another_device(day, browser, person):
+    day.get_by_role("button", name="Time it: Sanitise what touches it").click()
+    expect(day.get_by_role("timer")).to_be_visible()
+    assert 110 <= rest_of(day) <= 120
+    day.wait_for_timeout(2500)
+    day.reload()
+    expect(day.get_by_role("timer")).to_be_visible()
+    assert rest_of(day) <= 118
+    other = browser.new_context(storage_state=day.context.storage_state()).new_page()
+    other.goto(day.url)
+    expect(other.get_by_role("timer")).to_be_visible()
+    assert abs(rest_of(other) - rest_of(day)) <= 2
+    other.get_by_label("Sanitise what touches it").check(force=True)
+    day.reload()
+    expect(day.get_by_label("Sanitise what touches it")).to_be_checked()
+    expect(day.get_by_role("timer")).to_have_count(0)
+    other.context.close()
+
+
+def test_out_of_order_it_says_what_that_costs_and_can_be_undone(day):
+    yeast = day.get_by_label("Sprinkle on")
+    yeast.check(force=True)
+    expect(day.get_by_text("Once yeast is in, nobody knows where it began.")).to_be_visible()
+    yeast.uncheck(force=True)
+    expect(day.get_by_text("Once yeast is in, nobody knows where it began.")).to_have_count(0)
+    assert StepMark.objects.filter(done_at__isnull=False).count() == 0
+
+
+def test_two_ticked_at_once_are_both_kept(day):
+    day.get_by_label("Sanitise what touches it").check(force=True)
+    day.get_by_label("Have ready").check(force=True)
+    expect(day.get_by_text("7 of 9 to go")).to_be_visible()
+    day.reload()
+    expect(day.get_by_text("7 of 9 to go")).to_be_visible()
+
+
+def test_by_keyboard_and_the_other_side_of_a_choice(day):
+    tab_to(day, day.get_by_label("Have ready"))
+    day.keyboard.press("Space")
+    expect(day.get_by_text("8 of 9 to go")).to_be_visible()
+    day.get_by_text("How the yeast goes in: others do it otherwise").click()
+    expect(day.get_by_text("Woken in warm water first")).to_be_visible()
+
+
+@pytest.mark.browser_context_args(**PHONE)
+def test_on_a_phone(day):
+    assert day.evaluate("document.documentElement.scrollWidth") <= 390
+    day.get_by_label("Have ready").check(force=True)
+    expect(day.get_by_text("8 of 9 to go")).to_be_visible()

@@ -1,0 +1,156 @@
+import { Box, chakra, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { answer, api, type Schemas } from "../../api/client";
+import { useAct } from "../../frame/act";
+import { Explained } from "../../frame/Explained";
+import { Mark, QuietButton, Trouble, Waiting } from "../../frame/states";
+import { Tick } from "../../frame/Tick";
+import css from "./BrewDay.module.css";
+
+type Step = Schemas["StepOut"];
+type How = Schemas["StepIn"]["mark"];
+
+const SECOND_MS = 1000;
+const MINUTE_MS = 60_000;
+const HOUR_MIN = 60;
+
+/** The plan as things to do, ticked as one goes; waits run on whatever is switched off meanwhile. */
+export function BrewDay({ jugId }: { jugId: number }) {
+  const queries = useQueryClient();
+  const key = ["jug", jugId, "brew-day"];
+  const path = { jug_id: jugId };
+  const found = useQuery({
+    queryKey: key,
+    queryFn: () => answer(api.GET("/api/jugs/{jug_id}/brew-day", { params: { path } })),
+    staleTime: 0,
+  });
+  if (found.isPending) return <Waiting what="Laying out the day" />;
+  if (found.isError) return <Trouble error={found.error} again={() => found.refetch()} />;
+  const { steps } = found.data;
+  async function mark(step: string, how: How) {
+    const body = { step, mark: how };
+    queries.setQueryData(
+      key,
+      await answer(api.POST("/api/jugs/{jug_id}/brew-day", { params: { path }, body })),
+    );
+  }
+  const left = steps.filter((step) => step.done_at === null).length;
+  return (
+    <Stack gap="2">
+      <HStack align="baseline">
+        <Heading as="h2" size="lg" fontFamily="heading">
+          Brew day
+        </Heading>
+        <Text color="quiet" role="status">
+          {left === 0 ? "all done" : `${left} of ${steps.length} to go`}
+        </Text>
+      </HStack>
+      <chakra.ol listStyleType="none" aria-label="Steps">
+        {steps.map((step) => (
+          <StepRow key={step.key} step={step} onMark={(how) => mark(step.key, how)} />
+        ))}
+      </chakra.ol>
+    </Stack>
+  );
+}
+
+function StepRow({ step, onMark }: { step: Step; onMark: (how: How) => Promise<void> }) {
+  // Each step by itself: two are ticked quicker than one is answered.
+  const { act } = useAct();
+  const [ticked, setTicked] = useState<boolean | null>(null);
+  const done = ticked ?? step.done_at !== null;
+  async function tick(on: boolean) {
+    setTicked(on);
+    await act(() => onMark(on ? "done" : "undo"));
+    setTicked(null);
+  }
+  return (
+    <chakra.li py="2" borderBottomWidth="1px" borderColor="line" _last={{ borderBottomWidth: 0 }}>
+      <HStack align="flex-start" gap="3" wrap="wrap">
+        <Box flex="1 1 14rem" minW="0">
+          <Tick checked={done} onChange={tick}>
+            <span className={done ? css.done : css.title}>{step.title}</span>
+          </Tick>
+          {!done && (
+            <Text color="quiet" fontSize="sm" ps="2.3rem">
+              <Explained text={step.text} />
+            </Text>
+          )}
+          {step.cost && <Mark tone="mind">{step.cost}</Mark>}
+        </Box>
+        {step.minutes !== null && !done && (
+          <Wait
+            minutes={step.minutes}
+            startedAt={step.started_at}
+            what={step.title}
+            onStart={() => act(() => onMark("start"))}
+          />
+        )}
+      </HStack>
+      {step.school && !done && <Otherwise school={step.school} />}
+    </chakra.li>
+  );
+}
+
+/** A wait that is counted from when it began, on this device or another. */
+function Wait({
+  minutes,
+  startedAt,
+  what,
+  onStart,
+}: {
+  minutes: number;
+  startedAt: string | null;
+  what: string;
+  onStart: () => void;
+}) {
+  const [now, setNow] = useState(Date.now);
+  useEffect(() => {
+    if (!startedAt) return;
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), SECOND_MS);
+    return () => clearInterval(timer);
+  }, [startedAt]);
+  if (!startedAt) {
+    const long = minutes >= HOUR_MIN;
+    return (
+      <QuietButton size="slim" variant="soft" aria-label={`Time it: ${what}`} onClick={onStart}>
+        Time {long ? `${minutes / HOUR_MIN} hours` : `${minutes} minutes`}
+      </QuietButton>
+    );
+  }
+  const rest = Date.parse(startedAt) + minutes * MINUTE_MS - now;
+  return (
+    <Text className={rest > 0 ? css.running : css.over} role="timer" aria-label={`Wait: ${what}`}>
+      {rest > 0 ? clock(rest) : "time is up"}
+    </Text>
+  );
+}
+
+function clock(ms: number): string {
+  const seconds = Math.ceil(ms / SECOND_MS);
+  const [hours, minutes] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60];
+  const two = (value: number) => String(value).padStart(2, "0");
+  return hours > 0
+    ? `${hours}:${two(minutes)}:${two(seconds % 60)}`
+    : `${minutes}:${two(seconds % 60)}`;
+}
+
+/** The same done otherwise, and why; and what is not done. */
+function Otherwise({ school }: { school: Schemas["SchoolOut"] }) {
+  return (
+    <details className={css.otherwise}>
+      <summary>{school.question}: others do it otherwise</summary>
+      <p>
+        <b>{school.usual}.</b> <Explained text={school.why} />
+      </p>
+      {school.other && (
+        <p>
+          Or: <b>{school.other}.</b> <Explained text={school.other_why} />
+        </p>
+      )}
+      {school.never && <Mark tone="bad">{`Not: ${school.never}.`}</Mark>}
+    </details>
+  );
+}
