@@ -29,7 +29,7 @@ def rest_of(page):
 
 
 def test_a_wait_runs_on_through_a_reload_and_on_another_device(day, browser, person):
-    day.get_by_role("button", name="Time it: Sanitise what touches it").click()
+    day.get_by_role("button", name="Time 2 minutes: Sanitise what touches it").click()
     expect(day.get_by_role("timer")).to_be_visible()
     assert 110 <= rest_of(day) <= 120
     day.wait_for_timeout(2500)
@@ -40,15 +40,15 @@ def test_a_wait_runs_on_through_a_reload_and_on_another_device(day, browser, per
     other.goto(day.url)
     expect(other.get_by_role("timer")).to_be_visible()
     assert abs(rest_of(other) - rest_of(day)) <= 2
-    other.get_by_label("Sanitise what touches it").check(force=True)
+    other.get_by_role("checkbox", name="Sanitise what touches it").check(force=True)
     day.reload()
-    expect(day.get_by_label("Sanitise what touches it")).to_be_checked()
+    expect(day.get_by_role("checkbox", name="Sanitise what touches it")).to_be_checked()
     expect(day.get_by_role("timer")).to_have_count(0)
     other.context.close()
 
 
 def test_out_of_order_it_says_what_that_costs_and_can_be_undone(day):
-    yeast = day.get_by_label("Sprinkle on")
+    yeast = day.get_by_role("checkbox", name="Sprinkle on")
     yeast.check(force=True)
     expect(day.get_by_text("Once yeast is in, nobody knows where it began.")).to_be_visible()
     yeast.uncheck(force=True)
@@ -57,15 +57,15 @@ def test_out_of_order_it_says_what_that_costs_and_can_be_undone(day):
 
 
 def test_two_ticked_at_once_are_both_kept(day):
-    day.get_by_label("Sanitise what touches it").check(force=True)
-    day.get_by_label("Have ready").check(force=True)
+    day.get_by_role("checkbox", name="Sanitise what touches it").check(force=True)
+    day.get_by_role("checkbox", name="Have ready").check(force=True)
     expect(day.get_by_text("7 of 9 to go")).to_be_visible()
     day.reload()
     expect(day.get_by_text("7 of 9 to go")).to_be_visible()
 
 
 def test_by_keyboard_and_the_other_side_of_a_choice(day):
-    tab_to(day, day.get_by_label("Have ready"))
+    tab_to(day, day.get_by_role("checkbox", name="Have ready"))
     day.keyboard.press("Space")
     expect(day.get_by_text("8 of 9 to go")).to_be_visible()
     day.get_by_text("How the yeast goes in: others do it otherwise").click()
@@ -75,5 +75,5 @@ def test_by_keyboard_and_the_other_side_of_a_choice(day):
 @pytest.mark.browser_context_args(**PHONE)
 def test_on_a_phone(day):
     assert day.evaluate("document.documentElement.scrollWidth") <= 390
-    day.get_by_label("Have ready").check(force=True)
+    day.get_by_role("checkbox", name="Have ready").check(force=True)
     expect(day.get_by_text("8 of 9 to go")).to_be_visible()

@@ -1,4 +1,4 @@
-import { Box, chakra, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { Box, chakra, Heading, HStack, Stack, Text, VisuallyHidden } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
@@ -115,8 +115,9 @@ function Wait({
   if (!startedAt) {
     const long = minutes >= HOUR_MIN;
     return (
-      <QuietButton size="slim" variant="soft" aria-label={`Time it: ${what}`} onClick={onStart}>
+      <QuietButton size="slim" variant="soft" onClick={onStart}>
         Time {long ? `${minutes / HOUR_MIN} hours` : `${minutes} minutes`}
+        <VisuallyHidden>: {what}</VisuallyHidden>
       </QuietButton>
     );
   }
