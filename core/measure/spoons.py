@@ -14,7 +14,7 @@ SYSTEMS = ("metric", "us")
 
 # Everything is counted in quarter teaspoons first: the finest step a kitchen has. The
 # measures, the largest first, each with the smallest share of it that is filled.
-_MEASURES = (("cup", Fraction(1, 2)), ("tablespoon", Fraction(1)), ("teaspoon", Fraction(1, 4)))
+_MEASURES = (("cup", Fraction(1, 4)), ("tablespoon", Fraction(1)), ("teaspoon", Fraction(1, 4)))
 _QUARTERS = 4
 # What is less than this share of the whole is not worth another spoon.
 _WORTH_A_SPOON = 0.01

@@ -1,7 +1,7 @@
-import { chakra, Stack, Text } from "@chakra-ui/react";
+import { chakra, HStack, Stack, Text } from "@chakra-ui/react";
 import type { Schemas } from "../../api/client";
 import { bottleSize, listed, money, percent, percentRange, volume } from "../../format";
-import { Mark } from "../../frame/states";
+import { Mark, Tag } from "../../frame/states";
 import { Verdict } from "./Verdict";
 
 const SAYS: Record<string, string> = {
@@ -53,7 +53,12 @@ export function Outcome({
         <Mark tone="bad">Closed against advice: “{outcome.against_advice}”</Mark>
       )}
       {says.length > 0 && (
-        <Text>Its label says: {listed(says.map((key) => SAYS[key] ?? key))}.</Text>
+        <HStack wrap="wrap" gap="2">
+          <Text>Its label says:</Text>
+          {says.map((key) => (
+            <Tag key={key}>{SAYS[key] ?? key}</Tag>
+          ))}
+        </HStack>
       )}
       <Text color="quiet">
         {volume(outcome.bottled_ml)} in bottles, {volume(outcome.left_ml)} left on the lees and in
