@@ -107,6 +107,9 @@ def test_a_word_of_the_trade_opens_its_meaning(bench):
     expect(bench.get_by_text("Juice drinks and sugar have little of their own")).to_be_visible()
     bench.keyboard.press("Escape")
     expect(bench.get_by_text("Juice drinks and sugar have little of their own")).to_be_hidden()
+    # A label holds no button: what its word means is asked beside it.
+    bench.get_by_role("button", name="What is “Tannin”?").click()
+    expect(bench.get_by_text("What makes strong tea grip the tongue.")).to_be_visible()
 
 
 def test_anything_is_found_by_one_key(bench):

@@ -55,7 +55,16 @@ function listen(changed: () => void) {
 }
 
 /** A word with its meaning a tap away. */
-function Word({ term, children }: { term: Term; children: string }) {
+function Word({
+  term,
+  label,
+  children,
+}: {
+  term: Term;
+  /** What it is called, where the word itself is not what is pressed. */
+  label?: string;
+  children: string;
+}) {
   function show(event: React.MouseEvent<HTMLButtonElement>) {
     shown = term;
     for (const changed of listening) changed();
@@ -72,9 +81,27 @@ function Word({ term, children }: { term: Term; children: string }) {
     });
   }
   return (
-    <button type="button" className={css.word} popoverTarget={SHEET} onClick={show}>
+    <button
+      type="button"
+      className={css.word}
+      aria-label={label}
+      popoverTarget={SHEET}
+      onClick={show}
+    >
       {children}
     </button>
+  );
+}
+
+/** What the first word of the trade in a label means, asked beside it: a label holds no button. */
+export function Meant({ label }: { label: string }) {
+  const found = anyTerm ? new RegExp(anyTerm.source, "i").exec(label) : null;
+  const term = found && meant.get(found[0].toLowerCase());
+  if (!term) return null;
+  return (
+    <Word term={term} label={`What is “${term.name}”?`}>
+      ?
+    </Word>
   );
 }
 

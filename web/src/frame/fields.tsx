@@ -1,8 +1,21 @@
-import { Field, Input, NativeSelect, SegmentGroup, Stack, Text } from "@chakra-ui/react";
+import { Field, HStack, Input, NativeSelect, SegmentGroup, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { retold } from "../units";
+import { Meant } from "./Explained";
 
 type Common = { label: string; hint?: string; error?: string | undefined; hideLabel?: boolean };
+
+/** A field's label, with what its word of the trade means. */
+function Named({ label, hideLabel }: { label: string; hideLabel: boolean | undefined }) {
+  return (
+    <HStack gap="1">
+      <Field.Label srOnly={hideLabel} fontWeight="600">
+        {label}
+      </Field.Label>
+      {!hideLabel && <Meant label={label} />}
+    </HStack>
+  );
+}
 
 /** A text field with its label, a hint, and the sentence when it is wrong. */
 export function TextField({
@@ -14,9 +27,7 @@ export function TextField({
 }: Common & React.ComponentProps<typeof Input>) {
   return (
     <Field.Root invalid={!!error} gap="1">
-      <Field.Label srOnly={hideLabel} fontWeight="600">
-        {label}
-      </Field.Label>
+      <Named label={label} hideLabel={hideLabel} />
       <Input autoComplete="off" {...input} />
       {hint && !error && <Field.HelperText color="quiet">{hint}</Field.HelperText>}
       {error && (
@@ -40,9 +51,7 @@ export function ChoiceField({
 }: Common & { children: ReactNode; value: string; onChange: (value: string) => void }) {
   return (
     <Field.Root invalid={!!error} gap="1">
-      <Field.Label srOnly={hideLabel} fontWeight="600">
-        {label}
-      </Field.Label>
+      <Named label={label} hideLabel={hideLabel} />
       <NativeSelect.Root>
         <NativeSelect.Field value={value} onChange={(event) => onChange(event.target.value)}>
           {children}

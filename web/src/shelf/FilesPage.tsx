@@ -220,7 +220,7 @@ function Kitchen() {
 
 function Download({ href, children }: { href: string; children: string }) {
   return (
-    <ActButton asChild bg="enamel" color="ink" borderWidth="1.5px" borderColor="rim">
+    <ActButton variant="quiet" asChild>
       <a href={href} download>
         {children}
       </a>

@@ -1,4 +1,4 @@
-import { Box, chakra, HStack, Text } from "@chakra-ui/react";
+import { Box, chakra, Group, HStack, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { Bar } from "../drawing/Bar";
@@ -123,11 +123,10 @@ export function ProductRow({
         gridRow={{ base: 4, md: "auto" }}
         gridColumn={{ base: "1 / -1", md: "auto" }}
       >
-        <HStack gap="0" role="group" aria-label={`${product.name} in stock`}>
+        <Group attached role="group" aria-label={`${product.name} in stock`}>
           <QuietButton
             size="slim"
             variant="soft"
-            roundedRight="none"
             aria-label={`One ${product.name} less in stock`}
             disabled={Number(product.at_home) === 0}
             onClick={() => onAtHome(String(Math.max(Number(product.at_home) - 1, 0)))}
@@ -137,14 +136,12 @@ export function ProductRow({
           <QuietButton
             size="slim"
             variant="soft"
-            roundedLeft="none"
-            borderLeftWidth="0"
             aria-label={`One ${product.name} more in stock`}
             onClick={() => onAtHome(String(Number(product.at_home) + 1))}
           >
             +
           </QuietButton>
-        </HStack>
+        </Group>
         {poured && (
           <Tick
             label={`Compare ${product.name}`}

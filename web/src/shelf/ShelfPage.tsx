@@ -191,7 +191,6 @@ export default function ShelfPage() {
                   </chakra.div>
                   <QuietButton
                     aria-pressed={params.has("home")}
-                    bg={params.has("home") ? "glass" : "enamel"}
                     onClick={() => look("home", params.has("home") ? null : "")}
                   >
                     {params.has("home") ? "✓ " : ""}In stock

@@ -28,6 +28,7 @@ export const buttonRecipe = defineRecipe({
     textAlign: "center",
     cursor: "pointer",
     _disabled: { opacity: 0.55, cursor: "default" },
+    "&[aria-pressed=true], &[aria-expanded=true]": { bg: "amberWash", color: "ink" },
   },
   variants: {
     variant: {

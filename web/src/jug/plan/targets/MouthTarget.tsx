@@ -1,5 +1,6 @@
 import type { Schemas } from "../../../api/client";
 import { Grip } from "../../../drawing/Grip";
+import { Meant } from "../../../frame/Explained";
 import { colour } from "../../../theme/colour";
 import { stirred } from "../../../theme/drinks";
 import { readNumber } from "../../../units";
@@ -22,6 +23,8 @@ type Taste = {
   step: number;
   text: string;
   field: keyof TypedProblems["fields"];
+  /** The word of the trade for it. */
+  meant: string;
   set: (text: string) => void;
 };
 
@@ -46,6 +49,7 @@ export function MouthTarget({
       step: 1,
       text: draft.glass.sweetness,
       field: "sweetness",
+      meant: "",
       set: acts.sweet,
     },
     {
@@ -56,6 +60,7 @@ export function MouthTarget({
       step: 0.1,
       text: draft.acid,
       field: "acid",
+      meant: "acidity",
       set: acts.sharp,
     },
     {
@@ -66,6 +71,7 @@ export function MouthTarget({
       step: 0.05,
       text: draft.tannin,
       field: "tannin",
+      meant: "tannin",
       set: acts.bite,
     },
   ];
@@ -154,7 +160,7 @@ export function MouthTarget({
         {points.map((point) => (
           <div key={point.key}>
             <div>
-              <b>{point.name}</b> {point.standing?.word}
+              <b>{point.name}</b> {point.standing?.word} <Meant label={point.meant} />
             </div>
             <TargetField
               label={point.label}
