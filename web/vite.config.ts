@@ -7,10 +7,21 @@ const OPENING =
   /node_modules\/(@zag-js\/(combobox|menu|popper|remove-scroll|aria-hidden|rect-utils|collection|live-region|auto-resize)|@floating-ui|@ark-ui\/react\/dist\/components\/(combobox|menu|collection)|@chakra-ui\/react\/dist\/esm\/components\/(combobox|menu))\//;
 
 const GROUPS = [
-  { name: "opening", test: OPENING, priority: 2 },
-  { name: "react", test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack|openapi-fetch)\// },
-  { name: "chakra", test: /node_modules\/(@chakra-ui|@ark-ui|@zag-js|@emotion|@internationalized)\// },
-  { name: "kitchen", test: /src\/(shelf|jugs|jug|drawing)\// },
+  {
+    name: "react",
+    priority: 3,
+    test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack|openapi-fetch)\//,
+  },
+  {
+    name: "chakra",
+    priority: 2,
+    test: (id: string) =>
+      /node_modules\/(@chakra-ui|@ark-ui|@zag-js|@emotion|@internationalized)\//.test(id) &&
+      !OPENING.test(id),
+  },
+  { name: "opening", priority: 1, test: OPENING },
+  // But for what a row opens: it is fetched when it is first pressed.
+  { name: "kitchen", test: /src\/(shelf|jugs|jug|drawing|today)\/(?!plan\/PourMenu)/ },
 ];
 
 export default defineConfig({

@@ -2,6 +2,7 @@ import { createToaster, Toast, Toaster } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { ProblemError } from "../api/client";
 import { QuietButton } from "./states";
+import { useIdle } from "./useIdle";
 
 const MOST_SHOWN = 3;
 
@@ -51,29 +52,32 @@ export function useSay() {
 
 /** The page, and what is told at its foot. */
 export function Notices({ children }: { children: ReactNode }) {
+  const idle = useIdle();
   return (
     <>
       {children}
-      <Toaster toaster={toaster} css={{ "@media print": { display: "none" } }}>
-        {(toast) => (
-          <Toast.Root>
-            <Toast.Title>{toast.title}</Toast.Title>
-            {toast.meta?.undo && (
-              <QuietButton onClick={() => takeBack(toast.id ?? "", toast.meta?.undo)}>
-                Undo
+      {idle && (
+        <Toaster toaster={toaster} css={{ "@media print": { display: "none" } }}>
+          {(toast) => (
+            <Toast.Root>
+              <Toast.Title>{toast.title}</Toast.Title>
+              {toast.meta?.undo && (
+                <QuietButton onClick={() => takeBack(toast.id ?? "", toast.meta?.undo)}>
+                  Undo
+                </QuietButton>
+              )}
+              <QuietButton
+                variant="bare"
+                size="slim"
+                aria-label={`Close: ${toast.title}`}
+                onClick={() => toaster.remove(toast.id)}
+              >
+                ✕
               </QuietButton>
-            )}
-            <QuietButton
-              variant="bare"
-              size="slim"
-              aria-label={`Close: ${toast.title}`}
-              onClick={() => toaster.remove(toast.id)}
-            >
-              ✕
-            </QuietButton>
-          </Toast.Root>
-        )}
-      </Toaster>
+            </Toast.Root>
+          )}
+        </Toaster>
+      )}
     </>
   );
 }

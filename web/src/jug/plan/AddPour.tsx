@@ -5,6 +5,7 @@ import type { Schemas } from "../../api/client";
 import { useReference, useShelf } from "../../api/queries";
 import type { Found } from "../../frame/Finder";
 import { Waited } from "../../frame/fields";
+import { useIdle } from "../../frame/useIdle";
 import { acidPour, plainSugar, pourOf, tanninPour, tap } from "./edits";
 
 // Fetched behind what is drawn first.
@@ -47,6 +48,7 @@ export const AddPour = memo(function AddPour({
   onAdd: (pour: Pour, pack: number) => void;
 }) {
   const [find, setFind] = useState("");
+  const idle = useIdle();
   const all = useShelf(everything);
   const long = (all.data?.standing ?? 0) > everything.limit;
   const products = useShelf(long && find ? { ...everything, search: find } : everything);
@@ -105,14 +107,18 @@ export const AddPour = memo(function AddPour({
         </Text>
       )}
       <Suspense fallback={<Waited label={LABEL} placeholder={EXAMPLE} />}>
-        <Finder
-          label={LABEL}
-          placeholder={EXAMPLE}
-          items={items}
-          empty="Nothing found. Read its label on the shelf, and it is here."
-          onPick={add}
-          onSearch={setFind}
-        />
+        {idle ? (
+          <Finder
+            label={LABEL}
+            placeholder={EXAMPLE}
+            items={items}
+            empty="Nothing found. Read its label on the shelf, and it is here."
+            onPick={add}
+            onSearch={setFind}
+          />
+        ) : (
+          <Waited label={LABEL} placeholder={EXAMPLE} />
+        )}
       </Suspense>
     </Stack>
   );

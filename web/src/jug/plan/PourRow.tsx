@@ -1,4 +1,3 @@
-import { VisuallyHidden } from "@chakra-ui/react";
 import { lazy, memo, Suspense, useRef, useState } from "react";
 import { Pack } from "../../drawing/Pack";
 import { grams, gravity, volume } from "../../format";
@@ -177,7 +176,7 @@ const Name = memo(function Name({
         onClick={(event) => setAnchor(event.currentTarget)}
       >
         <b>
-          <VisuallyHidden>More for </VisuallyHidden>
+          <span className={css.unseen}>More for </span>
           {name}
         </b>
         <span>{said}</span>

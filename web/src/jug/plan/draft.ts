@@ -274,3 +274,14 @@ export function freeName(name: string, taken: string[]): string {
   while (taken.includes(`${name} ${count}`)) count += 1;
   return `${name} ${count}`;
 }
+
+/** Whether two drafts want the same of the same ingredients, whatever their amounts. */
+export function sameTargets(one: Draft, other: Draft): boolean {
+  const { pours, ...aims } = one;
+  const { pours: others, ...wanted } = other;
+  return (
+    (Object.keys(aims) as (keyof typeof aims)[]).every((key) => aims[key] === wanted[key]) &&
+    pours.length === others.length &&
+    pours.every((row, i) => row.id === others[i]?.id && row.pour === others[i]?.pour)
+  );
+}

@@ -5,6 +5,7 @@ import { colour } from "../../../theme/colour";
 import { stirred } from "../../../theme/drinks";
 import { readNumber } from "../../../units";
 import type { Draft, TypedProblems } from "../draft";
+import { useCalm } from "../useCalm";
 import type { TargetActs } from "./acts";
 import { TargetField } from "./TargetField";
 import css from "./targets.module.css";
@@ -31,7 +32,7 @@ type Taste = {
 /** The mouth line: sweet at the first sip, sharp in the middle, bite at the end, bent to taste. */
 export function MouthTarget({
   draft,
-  result,
+  result: newest,
   wrong,
   acts,
 }: {
@@ -40,6 +41,8 @@ export function MouthTarget({
   wrong: TypedProblems["fields"];
   acts: TargetActs;
 }) {
+  // Taste hardly moves while a bar is pulled: it is drawn a little less often.
+  const result = useCalm(newest);
   const tastes: Taste[] = [
     {
       key: "sweetness",

@@ -2,7 +2,7 @@ import { memo } from "react";
 import type { ProblemError, Schemas } from "../../../api/client";
 import { frameOf } from "../../../drawing/vessels";
 import { Mark } from "../../../frame/states";
-import type { Draft, TypedProblems } from "../draft";
+import { type Draft, sameTargets, type TypedProblems } from "../draft";
 import type { TargetActs } from "./acts";
 import { MouthTarget } from "./MouthTarget";
 import { PriceTag } from "./PriceTag";
@@ -34,20 +34,7 @@ export function wrongTargets(
   return wrong;
 }
 
-/** Everything that is wanted, set on the things themselves: by pulling or by typing. */
-export const TargetsPanel = memo(function TargetsPanel({
-  vessel,
-  draft,
-  result,
-  refused,
-  problems,
-  currency,
-  height,
-  typed,
-  marked,
-  mixed,
-  acts,
-}: {
+type Props = {
   vessel: VesselSeen;
   draft: Draft;
   result: Schemas["EvaluationOut"] | undefined;
@@ -62,7 +49,22 @@ export const TargetsPanel = memo(function TargetsPanel({
   mixed: boolean;
   /** Absent once the yeast is in: then it is history. */
   acts: TargetActs | undefined;
-}) {
+};
+
+/** Everything that is wanted, set on the things themselves: by pulling or by typing. */
+export const TargetsPanel = memo(function TargetsPanel({
+  vessel,
+  draft,
+  result,
+  refused,
+  problems,
+  currency,
+  height,
+  typed,
+  marked,
+  mixed,
+  acts,
+}: Props) {
   const wrong = wrongTargets(problems, refused);
   const frame = frameOf(vessel.shape, height, "airlock", marked);
   const priced = result && (result.cost.per_bottle !== null || draft.ceiling !== "");
@@ -106,7 +108,18 @@ export const TargetsPanel = memo(function TargetsPanel({
       {typed && acts && <MouthTarget draft={draft} result={result} wrong={wrong} acts={acts} />}
     </>
   );
-});
+}, unchanged);
+
+/** A pull on an ingredient is drawn when its answer comes, not before. */
+function unchanged(before: Props, now: Props): boolean {
+  const { draft: old, problems: toldBefore, ...rest } = before;
+  const { draft, problems, ...others } = now;
+  const same = (Object.keys(rest) as (keyof typeof rest)[]).every(
+    (key) => rest[key] === others[key],
+  );
+  const told = JSON.stringify(toldBefore) === JSON.stringify(problems);
+  return same && told && sameTargets(old, draft);
+}
 
 /** What is wrong with the targets, in full under the drawing. */
 export function Wrong({
