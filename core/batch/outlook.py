@@ -35,8 +35,10 @@ def outlook(jug: Jug, verdict: Judged, warmer_c: float = 0.0) -> Outlook:
         return Outlook("After the second reading there is a forecast.")
     if jug.watch.jug_c is None:
         return Outlook("Write how warm the jug stands, and there is a forecast.")
+    if not 0 <= jug.watch.jug_c <= _WARMEST_C:
+        return Outlook(f"At {jug.watch.jug_c:.0f} °C yeast is not at work: 18 to 22 suits it.")
     warm = jug.watch.jug_c + warmer_c
-    if abs(warmer_c) > 15 or not 0 <= warm <= _WARMEST_C:
+    if not 0 <= warm <= _WARMEST_C:
         raise JobError(f"{warm:.0f} °C is nothing for yeast: stay between 0 and 35.", "warmer")
     found = forecast(readings, verdict.ends, jug.watch.jug_c, jug.tolerance_abv, warmer_c)
     if found is None:

@@ -4,7 +4,9 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from core.ferment.yeast import yeast_dose
+from core.errors import JobError
+from core.ferment.yeast import SACHET_G, yeast_dose
+from core.measure.spoons import in_pieces
 from core.must.mixing import Pour
 from core.plan.amounts_in_words import in_kitchen_things, measured
 from core.plan.evaluation import Evaluation, Recipe
@@ -15,7 +17,6 @@ from core.plan.planned_dose import DOSED, PlannedDose
 _SULPHITE_WAITS = 24 * 60.0
 _SANITISER_WETS = 2.0
 _SHAKEN_ON = 2.0
-_SPOONED = ("acid", "tannin")
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,7 +37,8 @@ class Step:
 def brew_day(recipe: Recipe, result: Evaluation, system: str = "metric") -> tuple[Step, ...]:
     """What to do, in order, for this plan; amounts in a system of measures (see
     core.measure.units.SHOWN)."""
-    poured = tuple(f"pour_{index}" for index, pour in enumerate(result.pours) if pour.amount > 0)
+    # By name: moved or left out, an ingredient takes its tick along.
+    poured = tuple(f"pour {pour.name}" for pour in result.pours if pour.amount > 0)
     return (
         *_before(),
         *_pours(recipe, result, system),
@@ -78,13 +80,13 @@ def _before() -> Iterable[Step]:
 
 
 def _pours(recipe: Recipe, result: Evaluation, system: str) -> Iterable[Step]:
-    for index, (pour, item) in enumerate(zip(result.pours, recipe.pours, strict=True)):
+    for pour, item in zip(result.pours, recipe.pours, strict=True):
         if pour.amount <= 0:
             continue
         words = measured(pour.amount, pour.by_mass, system)
         things = in_kitchen_things(pour, item.pack)
         title = f"{words} {pour.name.lower() if pour.kind in ('water', 'sugar') else pour.name}"
-        yield _pour(f"pour_{index}", pour, title, f"That is {things}. " if things else "")
+        yield _pour(f"pour {pour.name}", pour, title, f"That is {things}. " if things else "")
 
 
 def _pour(key: str, pour: Pour, title: str, things: str) -> Step:
@@ -101,7 +103,7 @@ def _pour(key: str, pour: Pour, title: str, things: str) -> Step:
             return Step(
                 key, f"Shake in {title}", things + text, clean, early, _SHAKEN_ON, "sugar_in"
             )
-        case kind if kind in _SPOONED:
+        case "acid" | "tannin" as kind:
             text = "Half of it first: stir, taste, then the rest by taste."
             return Step(key, f"Stir in {title}", things + text, clean, early, school=kind)
         case "fruit":
@@ -170,7 +172,7 @@ def _yeast(
     yield Step(
         "yeast",
         f"Sprinkle on {dose.mass_g:.1f} g of yeast",
-        f"About {_part(dose.sachets)} of a 5 g sachet. The must below 30 °C: hotter kills it.",
+        f"About {_of_a_sachet(dose.mass_g)}. The must below 30 °C: hotter kills it.",
         after=("read", *(f"{each.kind}_before" for each in _doses(recipe, "day_before"))),
         cost="Once yeast is in, nobody knows where it began.",
         school="yeast_in",
@@ -194,17 +196,11 @@ def _yeast(
 
 
 def _grams(dose: PlannedDose) -> str:
-    return f"{dose.mass_g:.2f}".rstrip("0").rstrip(".") + " g"
+    return f"{dose.mass_g:g} g"
 
 
-def _part(sachets: float) -> str:
-    for most, words in (
-        (0.28, "a quarter"),
-        (0.4, "a third"),
-        (0.6, "half"),
-        (0.85, "three quarters"),
-        (1.1, "all"),
-    ):
-        if sachets <= most:
-            return words
-    return f"{sachets:.1f} times all"
+def _of_a_sachet(grams: float) -> str:
+    try:
+        return in_pieces(grams, SACHET_G, f"{SACHET_G:g} g sachet")[1]
+    except JobError:
+        return f"a pinch from a {SACHET_G:g} g sachet"

@@ -98,7 +98,7 @@ class StepMark(models.Model):
     """A step of a jug's brew day: since when its wait runs, and when it was done."""
 
     jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="steps")
-    step = models.CharField(max_length=40)
+    step = models.CharField(max_length=160)
     started_at = models.DateTimeField(null=True)
     done_at = models.DateTimeField(null=True)
 

@@ -36,7 +36,7 @@ def keep_row(state: JugState) -> JugRow:
     if jug.row is not None and jug.row_of == rules:
         return JugRow.model_validate(jug.row)
     row = _row(state)
-    rank = _BOTTLED if state.bottling else _DUE if row.due else _PLANNED
+    rank = _DUE if row.due else _BOTTLED if state.bottling else _PLANNED
     until = row.due[0].until if row.due else None
     Jug.objects.filter(id=jug.id).update(
         row=row.model_dump(mode="json"), row_of=rules, due_rank=rank, due_until=until
@@ -88,8 +88,8 @@ def _row(state: JugState) -> JugRow:
 
 
 def _due(state: JugState) -> list[DueOut]:
-    """What comes next; of a jug that is in bottles nothing does."""
-    if state.life is None or not state.pitched or state.bottling:
+    """What comes next; of a jug that is all in bottles nothing does."""
+    if state.life is None or not state.pitched or state.emptied:
         return []
     return [
         DueOut(

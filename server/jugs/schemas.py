@@ -364,7 +364,7 @@ class BrewDayOut(BaseModel):
 class StepIn(BaseModel):
     """Mark a step: its wait begins, it is done, or neither any more."""
 
-    step: str = Field(max_length=40)
+    step: str = Field(max_length=160)
     mark: Literal["start", "done", "undo"]
 
 

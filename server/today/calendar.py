@@ -6,6 +6,7 @@ from datetime import timedelta
 from zoneinfo import ZoneInfo
 
 import icalendar
+from django.utils import timezone
 
 from server.jugs.models import Event
 from server.today.models import PutOff
@@ -25,13 +26,13 @@ def calendar(tasks: Iterable[TaskOut], time_zone: str, name: str) -> bytes:
     found.add("version", "2.0")
     found.add("x-wr-calname", name)
     zone = ZoneInfo(time_zone)
-    listed = list(tasks)
+    listed, now = list(tasks), timezone.now()
     happened = _happened(task.jug for task in listed)
     for task in listed:
         event = icalendar.Event()
         event.add("uid", f"jug-{task.jug}-{task.what}-{task.asked:%Y%m%dT%H%M}@amber-jug")
         event.add("sequence", happened[task.jug])
-        event.add("dtstamp", task.since)
+        event.add("dtstamp", now)
         event.add("summary", f"{task.number} · {task.name}: {task.words.lower()}")
         event.add("description", task.why)
         first, last = task.since.astimezone(zone).date(), task.until.astimezone(zone).date()

@@ -182,6 +182,8 @@ def test_brew_day_is_ones_own_and_follows_the_plan(call, planned, other_call):
     assert done["steps"][0]["done_at"]
     again = call.ok("POST", path(planned, "brew-day"), {"step": first["key"], "mark": "undo"})
     assert (again["steps"][0]["started_at"], again["steps"][0]["done_at"]) == (None, None)
-    status, refused = call("POST", path(planned, "brew-day"), {"step": "pour_9", "mark": "done"})
+    status, refused = call(
+        "POST", path(planned, "brew-day"), {"step": "pour Nothing", "mark": "done"}
+    )
     assert (status, refused["errors"][0]["at"]) == (422, "step")
     assert other_call("GET", path(planned, "brew-day"))[0] == 404

@@ -15,7 +15,7 @@ class Migration(migrations.Migration):
             name='StepMark',
             fields=[
                 ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('step', models.CharField(max_length=40)),
+                ('step', models.CharField(max_length=160)),
                 ('started_at', models.DateTimeField(null=True)),
                 ('done_at', models.DateTimeField(null=True)),
                 ('jug', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='steps', to='jugs.jug')),

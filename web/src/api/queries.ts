@@ -64,7 +64,8 @@ export type ShelfQuery = NonNullable<
 export function useShelf(query: ShelfQuery) {
   return useQuery({
     queryKey: ["products", query],
-    queryFn: () => answer(api.GET("/api/shelf/products", { params: { query } })),
+    // A search that is typed on is not waited for.
+    queryFn: ({ signal }) => answer(api.GET("/api/shelf/products", { params: { query }, signal })),
     placeholderData: (before) => before,
   });
 }

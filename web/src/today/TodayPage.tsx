@@ -113,7 +113,8 @@ function TaskRow({ task, first, timeZone }: { task: Task; first: boolean; timeZo
   const [reason, setReason] = useState("");
   const queries = useQueryClient();
   const say = useSay();
-  const { act, busy, problem } = useAct(true);
+  const { act, busy } = useAct();
+  const leaving = useAct(true);
   const again = () =>
     Promise.all([
       queries.invalidateQueries({ queryKey: ["jugs"] }),
@@ -146,7 +147,7 @@ function TaskRow({ task, first, timeZone }: { task: Task; first: boolean; timeZo
     });
 
   const putOff = (days: number | null) =>
-    act(async () => {
+    (days === null ? leaving.act : act)(async () => {
       const body = { jug: task.jug, what: task.what, asked: task.asked, days, reason };
       const { id } = await answer(api.POST("/api/today/put-off", { body }));
       await again();
@@ -235,7 +236,7 @@ function TaskRow({ task, first, timeZone }: { task: Task; first: boolean; timeZo
               label="Or leave it out, because"
               placeholder="it was read by hand"
               value={reason}
-              error={problem?.at("reason")}
+              error={leaving.problem?.message}
               onChange={(event) => setReason(event.target.value)}
             />
           </Box>

@@ -15,7 +15,8 @@ const BEYOND_MS = 3 * 86_400_000;
 export function Ahead({ ends }: { ends: Schemas["IntervalOut"] }) {
   const { jug, session } = useJugContext();
   const [warmer, setWarmer] = useState(false);
-  const asOf = jug.journal.map((event) => event.id).join();
+  const held = jug.journal.filter((event) => !event.struck);
+  const asOf = held.map((event) => event.id).join();
   const found = useForecast(jug.id, warmer ? WARMER_C : 0, asOf).data;
   const until = found?.dry_until ? Date.parse(found.dry_until) + BEYOND_MS : 0;
   const first = jug.readings[0];

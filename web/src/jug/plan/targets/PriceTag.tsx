@@ -7,6 +7,7 @@ import css from "./targets.module.css";
 /** What a bottle costs, on a tag at the neck, and the most it may. */
 export function PriceTag({
   cost,
+  over,
   currency,
   ceiling,
   wrong,
@@ -15,6 +16,8 @@ export function PriceTag({
   onCeiling,
 }: {
   cost: Schemas["CostOut"];
+  /** Whether it is more than it may be. */
+  over: boolean;
   currency: string;
   ceiling: string;
   wrong: string | undefined;
@@ -23,7 +26,6 @@ export function PriceTag({
   onCeiling: ((text: string) => void) | undefined;
 }) {
   const [asked, setAsked] = useState(false);
-  const over = ceiling !== "" && Number(cost.per_bottle) > Number(ceiling);
   return (
     <>
       <span

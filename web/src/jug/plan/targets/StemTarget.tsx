@@ -9,7 +9,6 @@ import { TargetField } from "./TargetField";
 import css from "./targets.module.css";
 import { layersOf } from "./VesselTarget";
 
-const MOST_ABV = 20;
 const LABELS_PX = 122;
 const SMALL_LABELS_PX = 84;
 /** So much of the bracket has room for the strength beside it. */
@@ -52,7 +51,6 @@ export function StemTarget({
   const nowAbv = abv?.value.value ?? 0;
   const perAbv = nowAbv > 1 ? (starts - ends) / nowAbv : SG_PER_ABV;
   const yOfAbv = (value: number) => y(starts + (value - nowAbv) * perAbv);
-  const words = `${percent(nowAbv)}${abv?.word ? `, ${abv.word}` : ""}`;
 
   const right = stemWidth(typed) + 6;
   const roomy = low - top > (typed ? ROOMY_PX : SMALL_ROOMY_PX);
@@ -128,7 +126,7 @@ export function StemTarget({
           ) : (
             <b>{gravity(starts)}</b>
           )}
-          {og?.wanted !== null && og && !og.met && (
+          {og && og.wanted !== null && !og.met && (
             <div className={css.word}>{gravity(starts)} now</div>
           )}
         </span>
@@ -139,7 +137,7 @@ export function StemTarget({
         (byGravity ? (
           <Grip
             label="Start gravity wanted"
-            words={gravity(starts)}
+            words={gravity(wantedSg ?? starts)}
             value={wantedSg ?? starts}
             min={1}
             max={reach[1]}
@@ -151,10 +149,10 @@ export function StemTarget({
         ) : (
           <Grip
             label="Strength wanted"
-            words={words}
+            words={percent(wantedAbv ?? nowAbv)}
             value={wantedAbv ?? nowAbv}
             min={0}
-            max={MOST_ABV}
+            max={abv?.scale[1] ?? nowAbv}
             step={0.1}
             at={yOfAbv}
             left={right + 8}

@@ -67,6 +67,7 @@ export const TargetsPanel = memo(function TargetsPanel({
 }: Props) {
   const wrong = wrongTargets(problems, refused);
   const frame = frameOf(vessel.shape, height, "airlock", marked);
+  const price = result?.standings.find((row) => row.key === "price");
   const priced = result && (result.cost.per_bottle !== null || draft.ceiling !== "");
   return (
     <>
@@ -85,6 +86,7 @@ export const TargetsPanel = memo(function TargetsPanel({
           {typed && priced && (
             <PriceTag
               cost={result.cost}
+              over={price !== undefined && price.wanted !== null && !price.met}
               currency={currency}
               ceiling={draft.ceiling}
               wrong={wrong.ceiling}
