@@ -31,6 +31,17 @@ class Due:
     grams: float | None = None
 
 
+AHEAD = timedelta(days=14)
+"""How far ahead what is due is looked at."""
+
+
+def presses(since: datetime, until: datetime, now: datetime) -> str:
+    """How something due presses at a moment: late, now or coming."""
+    if until < now:
+        return "late"
+    return "now" if since <= now else "coming"
+
+
 def due(jug: Jug, verdict: Judged, at: datetime) -> tuple[Due, ...]:
     """What comes next as of `at`, the soonest first."""
     found = (*_ferment(jug, verdict, at), *_portions(jug, verdict), *_held_back(jug))

@@ -55,6 +55,12 @@ def delete_calendar(request: HttpRequest) -> CalendarOut:
     return _path(None)
 
 
+@router.post("/calendar/restore", response={200: CalendarOut, **REFUSALS})
+def restore_calendar(request: HttpRequest) -> CalendarOut:
+    """The address that was closed last shows what is due again."""
+    return _path(feed.restore_feed(account_of(request)))
+
+
 @router.get("/jugs/{int:jug_id}.ics", response={200: None, **REFUSALS})
 def get_jug_calendar(request: HttpRequest, jug_id: int) -> HttpResponse:
     """What is due for one jug, to keep."""

@@ -157,6 +157,9 @@ def test_the_calendar_is_private_stable_and_can_be_taken_back(call, account, pit
     assert {e["UID"] for e in events_of(one.content.decode())} == {e["UID"] for e in after}
     call.ok("DELETE", "today/calendar")
     assert anyone.get(address).status_code == 404
+    assert call.ok("POST", "today/calendar/restore")["path"] == address
+    assert anyone.get(address).status_code == 200
+    call.ok("DELETE", "today/calendar")
     assert call.ok("POST", "today/calendar")["path"] != address
 
 

@@ -30,6 +30,17 @@ def close_feed(account: Account) -> None:
     account.calendar_feeds.filter(removed_at=None).update(removed_at=timezone.now())
 
 
+def restore_feed(account: Account) -> CalendarFeed | None:
+    """The feed that was closed last shows again at its old address, where no other was opened."""
+    standing = feed_of(account)
+    last = account.calendar_feeds.exclude(removed_at=None).order_by("-removed_at").first()
+    if standing or last is None:
+        return standing
+    last.removed_at = None
+    last.save(update_fields=["removed_at"])
+    return last
+
+
 def read_feed(token: str) -> bytes:
     """The calendar behind an address. Raises Http404 for none, or one taken back."""
     feed = CalendarFeed.objects.select_related("account").filter(token=token, removed_at=None)

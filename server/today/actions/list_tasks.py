@@ -1,16 +1,16 @@
 """What is due across the jugs of an account."""
 
-from datetime import datetime, timedelta
+from datetime import datetime
 
 from django.utils import timezone
 
+from core.batch.due import AHEAD, presses
 from server.accounts.models import Account
 from server.jugs.rows import rows
 from server.jugs.schemas import DueOut, JugRow
 from server.today.models import PutOff
 from server.today.schemas import TaskOut, TodayOut
 
-_AHEAD = timedelta(days=14)
 _MOST_JUGS = 200
 
 
@@ -43,7 +43,7 @@ def _task(jug: JugRow, due: DueOut, answer: PutOff | None, now: datetime) -> Tas
         if answer.until is None:
             return None
         since, until = answer.until, answer.until + (due.until - due.since)
-    if since > now + _AHEAD:
+    if since > now + AHEAD:
         return None
     return TaskOut(
         jug=jug.id,
@@ -59,7 +59,7 @@ def _task(jug: JugRow, due: DueOut, answer: PutOff | None, now: datetime) -> Tas
         since=since,
         until=until,
         grams=due.grams,
-        state="late" if until < now else "now" if since <= now else "coming",
+        state=presses(since, until, now),
         put_off=answer.id if answer else None,
     )
 

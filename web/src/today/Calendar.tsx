@@ -2,6 +2,7 @@ import { HStack, Stack, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, api } from "../api/client";
 import { useAct } from "../frame/act";
+import { useSay } from "../frame/notices";
 import { QuietButton } from "../frame/states";
 import { ByHand, useCopy } from "../frame/useCopy";
 
@@ -9,6 +10,7 @@ import { ByHand, useCopy } from "../frame/useCopy";
 export function Calendar() {
   const queries = useQueryClient();
   const { copy, byHand } = useCopy();
+  const say = useSay();
   const { act, busy } = useAct();
   const feed = useQuery({
     queryKey: ["calendar"],
@@ -23,6 +25,9 @@ export function Calendar() {
   const close = () =>
     act(async () => {
       queries.setQueryData(["calendar"], await answer(api.DELETE("/api/today/calendar")));
+      const undo = async () =>
+        queries.setQueryData(["calendar"], await answer(api.POST("/api/today/calendar/restore")));
+      say("The calendar's address shows nothing any more.", { undo });
     });
   return (
     <Stack gap="2" pt="3">
