@@ -122,16 +122,33 @@ class Term:
 
 
 @dataclass(frozen=True, slots=True)
+class Option:
+    """A way of doing something: why one would, and what `follows` for times and doses. One
+    without a reason is not offered, because it hurts somebody or spoils the drink: `follows`
+    says how."""
+
+    key: str
+    name: str
+    why: str
+    follows: str
+
+    @property
+    def offered(self) -> bool:
+        """Whether it may be chosen."""
+        return bool(self.why)
+
+
+@dataclass(frozen=True, slots=True)
 class School:
-    """A question that brewers answer in more than one way: what is usual here and why, what
-    others do and why, and what is not done, because it hurts somebody or spoils the drink."""
+    """A question that brewers answer in more than one way, the usual way here first."""
 
     question: str
-    usual: str
-    why: str
-    other: str
-    other_why: str
-    never: str
+    options: tuple[Option, ...]
+
+    @property
+    def usual(self) -> Option:
+        """What is done where nothing was chosen."""
+        return self.options[0]
 
 
 def rows(name: str) -> list[dict[str, str]]:
@@ -230,10 +247,15 @@ GLOSSARY = {
 }
 """Words of the trade, with what each means. Common usage."""
 
-SCHOOLS = {
-    row["key"]: School(
-        row["question"], row["usual"], row["why"], row["other"], row["other_why"], row["never"]
-    )
-    for row in rows("schools")
-}
+
+def _schools() -> dict[str, School]:
+    found: dict[str, School] = {}
+    for row in rows("schools"):
+        option = Option(row["option"], row["name"], row["why"], row["follows"])
+        before = found.get(row["school"], School(row["question"], ()))
+        found[row["school"]] = School(before.question, (*before.options, option))
+    return found
+
+
+SCHOOLS = _schools()
 """Where brewers differ. Common practice throughout; nobody publishes it."""

@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 
 from core.batch.judge import Judged
 from core.batch.jug import Jug
+from core.plan.schools import Choices, chosen
 
 # Nutrient is of use until a third of the sugar is gone; later it feeds what spoils. Common
 # practice.
@@ -16,6 +17,10 @@ _PORTION_HOURS = {"after_24_h": 24, "after_48_h": 48, "after_72_h": 72}
 _PORTION_WAITS_HOURS = 12
 # The foam of the first days has settled by then, and what was held back has room. Common practice.
 _ROOM_AFTER_DAYS = (2, 4)
+# Swirled once a day for the first week, and racked so many days after the yeast. Common practice.
+_SWIRLED_DAYS = 7
+_RACKED_DAYS = {"week": 7, "month": 30, "three_months": 90}
+_RACKING_WAITS_DAYS = 7
 # A portion that was weighed out a little short is given all the same.
 _GIVEN = 0.9
 
@@ -31,6 +36,22 @@ class Due:
     grams: float | None = None
 
 
+def done_by(found: Due) -> tuple[str, dict[str, object]] | None:
+    """What is written into the journal when it is done, as the kind and the `what` of an event;
+    None where more has to be said than that it is done."""
+    match found.what:
+        case "nutrient":
+            return "dosed", {"dose": "nutrient_dap", "mass_g": found.grams}
+        case "pour_held_back":
+            return "added", {"held_back": True}
+        case "warm_and_swirl" | "swirl":
+            return "cared", {"did": "swirled"}
+        case "rack":
+            return "racked", {}
+        case _:
+            return None
+
+
 AHEAD = timedelta(days=14)
 """How far ahead what is due is looked at."""
 
@@ -42,10 +63,18 @@ def presses(since: datetime, until: datetime, now: datetime) -> str:
     return "now" if since <= now else "coming"
 
 
-def due(jug: Jug, verdict: Judged, at: datetime) -> tuple[Due, ...]:
-    """What comes next as of `at`, the soonest first."""
-    found = (*_ferment(jug, verdict, at), *_portions(jug, verdict), *_held_back(jug))
-    return tuple(sorted(found, key=lambda each: each.until))
+def due(jug: Jug, verdict: Judged, at: datetime, choices: Choices) -> tuple[Due, ...]:
+    """What comes next as of `at`, the soonest first, the way that was chosen where brewers
+    differ."""
+    found = (
+        *_ferment(jug, verdict, at),
+        *_portions(jug, verdict, choices),
+        *_held_back(jug),
+        *_swirl(jug, verdict, choices, at),
+        *_first_racking(jug, verdict, choices),
+    )
+    # What is done daily does not stand before what comes once.
+    return tuple(sorted(found, key=lambda each: (each.what == "swirl", each.until)))
 
 
 def _ferment(jug: Jug, verdict: Judged, at: datetime) -> Iterable[Due]:
@@ -80,9 +109,11 @@ def _ferment(jug: Jug, verdict: Judged, at: datetime) -> Iterable[Due]:
             return ()
 
 
-def _portions(jug: Jug, verdict: Judged) -> Iterable[Due]:
+def _portions(jug: Jug, verdict: Judged, choices: Choices) -> Iterable[Due]:
     """Planned portions of nutrient that are not in yet, while they are still of use."""
     if jug.plan is None or jug.pitched_at is None or jug.brew.empty or verdict.stopped:
+        return
+    if chosen(choices, "nutrient") in ("once", "none"):
         return
     if verdict.progress is not None and verdict.progress.share > _FED_UNTIL_SHARE:
         return
@@ -106,3 +137,28 @@ def _held_back(jug: Jug) -> Iterable[Due]:
     first, most = (timedelta(days=days) for days in _ROOM_AFTER_DAYS)
     why = "The foam has settled: there is room for what was held back."
     yield Due("pour_held_back", jug.pitched_at + first, jug.pitched_at + most, why)
+
+
+def _swirl(jug: Jug, verdict: Judged, choices: Choices, at: datetime) -> Iterable[Due]:
+    """Once a day for the first week, while it ferments."""
+    stirred = chosen(choices, "air") == "stirred"
+    if jug.pitched_at is None or jug.brew.empty or verdict.stopped:
+        return
+    if chosen(choices, "swirl") == "never" and not stirred:
+        return
+    since = (jug.swirled_at or jug.pitched_at) + timedelta(days=1)
+    # A day left out is not made up for: it is never late.
+    until = jug.pitched_at + timedelta(days=_SWIRLED_DAYS)
+    if max(since, at) > until:
+        return
+    why = "It lifts the yeast and frees gas: gently, under an airlock or a loose cap."
+    yield Due("swirl", since, until, why)
+
+
+def _first_racking(jug: Jug, verdict: Judged, choices: Choices) -> Iterable[Due]:
+    """By date, where that was chosen; otherwise when it has stopped."""
+    days = _RACKED_DAYS.get(chosen(choices, "first_rack"))
+    if days is None or jug.pitched_at is None or jug.racked or jug.emptied or verdict.proven:
+        return
+    since = jug.pitched_at + timedelta(days=days)
+    yield Due("rack", since, since + timedelta(days=_RACKING_WAITS_DAYS), "The date chosen for it.")

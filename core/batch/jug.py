@@ -52,6 +52,7 @@ class Jug:
     # Whether sugar went in since anybody read it.
     sugared: bool = False
     racked: bool = False
+    swirled_at: datetime | None = None
     clear: bool = False
     most_ml: float = 0.0
     notes: list[Note] = field(default_factory=list)

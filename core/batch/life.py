@@ -24,6 +24,7 @@ from core.interval import Interval
 from core.measure.money import money
 from core.must.acidity import PH_LIMIT, PH_WARN
 from core.plan.glass import GlassPlan
+from core.plan.schools import Choices
 from core.tables import CLOSURES, Closure
 
 # A gravity read so long ago is still the jug's. Common practice.
@@ -81,8 +82,12 @@ class Life:
     warnings: tuple[Note, ...]
 
 
-def life(world: World, name: str, at: datetime | None) -> Life:
-    """All there is to say of one jug of a folded journal, as of `at` (None: nothing happened)."""
+_AS_USUAL: Choices = {}
+
+
+def life(world: World, name: str, at: datetime | None, choices: Choices = _AS_USUAL) -> Life:
+    """All there is to say of one jug of a folded journal, as of `at` (None: nothing happened),
+    the way that was chosen where brewers differ."""
     jug = world.jugs[name]
     verdict = judged(jug)
     now = _now(jug, verdict, at) if not jug.brew.empty else None
@@ -97,7 +102,7 @@ def life(world: World, name: str, at: datetime | None) -> Life:
         if contents is not None
         else (),
         lots,
-        due(jug, verdict, at) if at is not None else (),
+        due(jug, verdict, at, choices) if at is not None else (),
         _warnings(jug, verdict, now, lots),
     )
 

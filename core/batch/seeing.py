@@ -56,7 +56,9 @@ def read(world: World, jug: Jug, event: Event, what: Read) -> None:
         _narrow(world, jug, sg, deviation)
     else:
         jug.unsettled = (sg, event.id, deviation)
-    jug.watch.read(event.at, sg)
+    # Alcohol bends light as sugar does: worked back, it is not what a proof stands on.
+    worked_out = what.instrument.kind == "refractometer" and jug.pitched_at is not None
+    jug.watch.read(event.at, sg, by_stem=not worked_out)
     jug.read_at, jug.fed, jug.sugared = event.at, (), False
     if what.taken_ml:
         world.settled(jug)
@@ -145,9 +147,11 @@ def noticed(world: World, jug: Jug, event: Event, what: Noticed) -> None:
 
 
 def cared(world: World, jug: Jug, event: Event, what: Cared) -> None:
-    """A lot heated or held cold, or the jug moved to where it is warmer or colder."""
+    """A lot heated or held cold, or the jug swirled, or moved to where it is warmer or colder."""
     if what.lot is not None:
         world.lot(jug, what.lot).cared.append((event.at, what))
+    elif what.did == "swirled":
+        jug.swirled_at = event.at
     elif what.did == "held_at" and what.temperature_c is not None:
         jug.watch.warmed(what.temperature_c)
 

@@ -1,6 +1,7 @@
 """What a jug holds at the start: the plan's pours, or what was really poured instead."""
 
 from collections.abc import Iterable
+from dataclasses import replace
 
 from core.batch.events import Event, Poured
 from core.batch.jug import Jug
@@ -22,18 +23,36 @@ def begin(world: World, name: str, plan: Recipe | None, events: Iterable[Event])
         jug.doubts.brews.append(jug.held_back)
 
 
-def _poured(name: str, plan: Recipe, events: Iterable[Event]) -> list[PricedPour]:
-    """The plan's pours as solved, each replaced by what was poured of that name, and what else
-    was."""
+def as_poured(plan: Recipe, events: Iterable[Event]) -> Recipe:
+    """The plan with what was really poured in it: its pours as solved, each replaced by what was
+    poured of that name, and what else was. What is in is in: there is nothing left to aim at.
+
+    `events` are those of this jug that stand. The plan itself where none of them poured.
+    """
     really = {
         event.what.pour.pour.name: event.what.pour
         for event in events
-        if event.jug == name and isinstance(event.what, Poured)
+        if isinstance(event.what, Poured)
     }
-    items = [
-        really.pop(item.pour.name, PricedPour(pour, item.pack))
+    if not really:
+        return plan
+    return replace(plan, pours=tuple(_with(plan, really)), aim=None)
+
+
+def _with(plan: Recipe, really: dict[str, PricedPour]) -> list[PricedPour]:
+    left = dict(really)
+    planned = [
+        left.pop(item.pour.name, PricedPour(pour, item.pack))
         for item, pour in zip(plan.pours, solved(plan), strict=True)
     ]
-    return [
-        PricedPour(as_known(item.pour, item.pack), item.pack) for item in (*items, *really.values())
+    return [*planned, *left.values()]
+
+
+def _poured(name: str, plan: Recipe, events: Iterable[Event]) -> list[PricedPour]:
+    """Every pour at the start, known as well as it can be."""
+    mine = [event for event in events if event.jug == name]
+    recipe = as_poured(plan, mine)
+    pours = [
+        PricedPour(pour, item.pack) for item, pour in zip(recipe.pours, solved(recipe), strict=True)
     ]
+    return [PricedPour(as_known(item.pour, item.pack), item.pack) for item in pours]

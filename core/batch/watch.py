@@ -14,7 +14,7 @@ _SECONDS_A_DAY = 86_400.0
 @dataclass(frozen=True, slots=True)
 class Seen:
     """A gravity at 20/20, the jug's temperature then where it is known, and whether anybody saw
-    it or it was worked out."""
+    it on a stem or it was worked out."""
 
     at: datetime
     sg: float
@@ -44,13 +44,13 @@ class Watch:
         self.jug_c = temperature_c
         self.warmest_c = max(self.warmest_c or temperature_c, temperature_c)
 
-    def read(self, at: datetime, sg: float) -> None:
-        """A reading, at 20 °C."""
+    def read(self, at: datetime, sg: float, by_stem: bool = True) -> None:
+        """A reading, at 20 °C; one not by a stem tells how far it fell, and proves nothing."""
         sg -= self.moved
         if self.readings and sg < self.readings[-1].sg - SAME_POINTS / 1000:
             # It gave off gas since: what was dissolved went with it.
             self.warmest_c = self.jug_c
-        self.readings.append(Seen(at, sg, self.jug_c))
+        self.readings.append(Seen(at, sg, self.jug_c, seen=by_stem))
 
     def restart(self, at: datetime, sg: float) -> None:
         """Something that ferments went in: the fall counts from here."""

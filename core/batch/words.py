@@ -38,6 +38,8 @@ DUE = {
     "stabilise_or_chill": ("Stabilise it, or keep it cold and drink it", "stabilise"),
     "look": ("Look whether it holds", "look"),
     "nutrient": ("Feed it nutrient", "feed"),
+    "swirl": ("Swirl it", "swirl"),
+    "rack": ("Rack it off its lees", "rack"),
     "pour_held_back": ("Pour in what was held back", "pour in"),
 }
 """What comes next (core.batch.due.Due): in words, and as short as a strip of tape wants it."""

@@ -14,6 +14,9 @@ from core.interval import Z90, Interval
 from core.measure.density import brix_from_sg, sg_at_20
 from core.must.mixing import Mix, water_to_reach_ml
 
+FOAM, GRAIN = "foam", "grain"
+"""What can be seen in a sample that misreads."""
+
 # Beyond the 90 % interval by this much a reading is questioned: the stem itself (0.001) and
 # a sample not quite still. Common practice.
 _GRACE = 0.003
@@ -24,6 +27,9 @@ _OFTEN, _SOMETIMES, _SELDOM = 0.3, 0.15, 0.05
 # One standard deviation of what usually happens: a jug's volume as a share, gravity by gas or
 # grain in the sample, and the part of dry sugar that lies undissolved.
 _VOLUME_SD, _SAMPLE_SD, _BOTTOM_SD, _UNDISSOLVED_SD = 0.03, 0.003, 0.01, 0.4
+# Foam or grain seen makes what it does to a sample so many times likelier. Common practice.
+_SEEN = 4.0
+_LIKELIER = {FOAM: ("foamy",), GRAIN: ("undissolved", "more_sugar")}
 # A cause this unlikely beside the others is not worth saying.
 _WORTH_SAYING = 0.001
 # A slip is sure when all else together is this much less likely.
@@ -37,12 +43,14 @@ MOST_PITCHING_C = 30.0
 @dataclass(frozen=True, slots=True)
 class Cause:
     """One thing that would explain a reading. `likely_sg`, as it stood on the stem, is set
-    when the reading slipped; `sure` when nothing else plausible explains it."""
+    when the reading slipped; `sure` when nothing else plausible explains it. `accept` is what
+    taking it for the cause writes down, where it writes anything."""
 
     code: str
     text: str
     likely_sg: float | None = None
     sure: bool = False
+    accept: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,7 +76,8 @@ def check_fluid(temperature_c: float) -> None:
         raise JobError("Cool the sample to between 0 and 40 °C, best to 20.", "temperature_c")
 
 
-def _at_20(typed: float, temperature_c: float) -> float:
+def typed_at_20(typed: float, temperature_c: float) -> float:
+    """The gravity at 20 °C behind a figure as typed, also where no stem goes so far."""
     # Past any stem nothing is known of the must, and nothing need be.
     return sg_at_20(typed, temperature_c) if typed <= 1.5 else typed
 
@@ -152,17 +161,23 @@ def _ranked(found: Iterable[_Weighed]) -> tuple[Cause, ...]:
 
 
 def judge_start(
-    typed: float, temperature_c: float, expected: Interval, must: Mix, dry_sugar_g: float = 0.0
+    typed: float,
+    temperature_c: float,
+    expected: Interval,
+    must: Mix,
+    dry_sugar_g: float = 0.0,
+    seen: Sequence[str] = (),
 ) -> Judgement:
     """Hold the first reading against what the pours give.
 
     `typed` as it stood on the stem at `temperature_c`; `expected` is the must's gravity with
-    its interval (20/20 °C), `must` what was poured, `dry_sugar_g` what went in as dry sugar.
+    its interval (20/20 °C), `must` what was poured, `dry_sugar_g` what went in as dry sugar;
+    `seen` what of FOAM and GRAIN was seen in the sample.
     Raises JobError when nobody meant `typed` as a gravity.
     """
     check_gravity(typed)
     check_fluid(temperature_c)
-    sg = _at_20(typed, temperature_c)
+    sg = typed_at_20(typed, temperature_c)
     low, high = expected.low - _GRACE, expected.high + _GRACE
     if low <= sg <= high:
         return Judgement(True, f"In line with what is in the jug ({_band(expected)}).")
@@ -171,8 +186,15 @@ def judge_start(
     return Judgement(
         False,
         f"{sg:.3f} is {side} what these ingredients can give ({_band(expected)}).",
-        _ranked([*_slips(typed, temperature_c, low, high), *why]),
+        _ranked([*_slips(typed, temperature_c, low, high), *_by_what_is_seen(why, seen)]),
     )
+
+
+def _by_what_is_seen(found: Iterable[_Weighed], seen: Sequence[str]) -> Iterable[_Weighed]:
+    """Foam lifts the stem, and grain lies on the bottom: seen, they are likelier the cause."""
+    codes = {code for what in seen for code in _LIKELIER.get(what, ())}
+    for one in found:
+        yield _Weighed(one.cause, one.weight * (_SEEN if one.cause.code in codes else 1.0))
 
 
 def judge_pitching(temperature_c: float) -> Cause | None:
@@ -247,12 +269,18 @@ def _why_high(sg: float, expected: Interval, must: Mix) -> Iterable[_Weighed]:
         _SOMETIMES * _bell(over / _juice_sd(expected), 1.5),
     )
     yield _Weighed(
-        Cause("sample", "Bubbles or foam lift the stem: spin the sample still."),
+        Cause("foamy", "Bubbles or foam lift the stem: spin the sample still."),
         _SOMETIMES * _bell(over, _SAMPLE_SD),
     )
 
 
-def judge_later(typed: float, temperature_c: float, before: float, ends: Interval) -> Judgement:
+def judge_later(
+    typed: float,
+    temperature_c: float,
+    before: float,
+    ends: Interval,
+    seen: Sequence[str] = (),
+) -> Judgement:
     """Hold a later reading against the one before it and where the jug can end.
 
     `typed` as it stood on the stem at `temperature_c`; the others 20/20 °C. Raises JobError
@@ -260,7 +288,7 @@ def judge_later(typed: float, temperature_c: float, before: float, ends: Interva
     """
     check_gravity(typed)
     check_fluid(temperature_c)
-    sg = _at_20(typed, temperature_c)
+    sg = typed_at_20(typed, temperature_c)
     low, high = ends.low - _GRACE, before + 0.002
     if low <= sg <= high:
         return Judgement(True, "In line with the readings before it.")
@@ -282,11 +310,11 @@ def judge_later(typed: float, temperature_c: float, before: float, ends: Interva
         off = ends.low - sg
     found.append(
         _Weighed(
-            Cause("sample", "A warm, foamy or gassy sample misreads: spin it still, at 20 °C."),
+            Cause("foamy", "A warm, foamy or gassy sample misreads: spin it still, at 20 °C."),
             _SOMETIMES * _bell(off, 2 * _SAMPLE_SD),
         )
     )
-    found.extend(_later_slips(typed, temperature_c, low, high))
+    found = [*_by_what_is_seen(found, seen), *_later_slips(typed, temperature_c, low, high)]
     return Judgement(False, text, _ranked(found))
 
 

@@ -32,6 +32,8 @@ class Account(AbstractUser):
     # Their hydrometer: made for so many °C, and showing so much too much.
     calibrated_c = models.FloatField(default=20.0)
     stem_offset = models.FloatField(default=0.0)
+    # The ways they usually take where brewers differ: options by schools (see core.tables).
+    habits = models.JSONField(default=dict)
 
     class Meta(AbstractUser.Meta):
         constraints = [

@@ -22,12 +22,13 @@ class ProblemItem(Schema):
 
 class CauseOut(Schema):
     """What would explain an odd reading; `likely_sg` when it probably slipped, `sure` when
-    nothing else plausible explains it."""
+    nothing else plausible explains it; `accept` is what accepting it writes down."""
 
     code: str
     text: str
     likely_sg: float | None = None
     sure: bool = False
+    accept: str = ""
 
 
 class Problem(Schema):
@@ -88,7 +89,13 @@ def install(api: NinjaAPI) -> None:
         problem = Problem(
             errors=[ProblemItem(at=error.at, text=error.text)],
             causes=[
-                CauseOut(code=c.code, text=c.text, likely_sg=c.likely_sg, sure=c.sure)
+                CauseOut(
+                    code=c.code,
+                    text=c.text,
+                    likely_sg=c.likely_sg,
+                    sure=c.sure,
+                    accept=c.accept,
+                )
                 for c in error.causes
             ],
             insist_allowed=True,

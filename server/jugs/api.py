@@ -16,21 +16,23 @@ from server.jugs.actions import jug_file, past_plans, recipe_file, share_plan, w
 from server.jugs.actions import read_stem as readings
 from server.jugs.actions.begin import begin
 from server.jugs.actions.brew_day import mark_step, steps_of
+from server.jugs.actions.choose import choose
 from server.jugs.actions.fork import fork
 from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.look_ahead import look_ahead
+from server.jugs.actions.pour_really import pour_really
 from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
 from server.jugs.actions.take_learned import take_learned
 from server.jugs.bottling import bottling_out
+from server.jugs.brew_schemas import BrewDayOut, ChoiceIn, PouredIn, StepIn
 from server.jugs.journal import family_of, with_events
 from server.jugs.models import Jug
 from server.jugs.rows import keep_row, rows
 from server.jugs.schemas import (
     BottlingIn,
     BottlingOut,
-    BrewDayOut,
     EventIn,
     ForecastOut,
     ForkIn,
@@ -47,7 +49,6 @@ from server.jugs.schemas import (
     RelatedOut,
     SideBySideOut,
     SplitIn,
-    StepIn,
     VersionOut,
 )
 from server.jugs.state import JugState
@@ -258,6 +259,24 @@ def get_brew_day(request: HttpRequest, jug_id: int) -> BrewDayOut:
 def post_brew_day(request: HttpRequest, jug_id: int, payload: StepIn) -> BrewDayOut:
     """Mark a step: its wait begins, it is done, or neither any more."""
     return mark_step(_locked(request, jug_id), payload)
+
+
+@router.put("/{int:jug_id}/choices", response={200: BrewDayOut, **_REFUSALS})
+@transaction.atomic
+def put_choice(request: HttpRequest, jug_id: int, payload: ChoiceIn) -> BrewDayOut:
+    """Take a way of doing it where brewers differ, for this batch and as a habit."""
+    choose(_locked(request, jug_id), account_of(request), payload)
+    return steps_of(_state(request, jug_id))
+
+
+@router.post("/{int:jug_id}/brew-day/poured", response={200: BrewDayOut, **_REFUSALS})
+@transaction.atomic
+def post_poured(request: HttpRequest, jug_id: int, payload: PouredIn) -> BrewDayOut:
+    """What really went in of a pour: everything after follows it."""
+    pour_really(_locked(request, jug_id), account_of(request), payload)
+    state = _state(request, jug_id)
+    keep_row(state)
+    return steps_of(state)
 
 
 @router.get("/{int:jug_id}/forecast", response={200: ForecastOut, **REFUSALS})

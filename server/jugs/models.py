@@ -20,6 +20,8 @@ class Jug(models.Model):
     plan_version = models.PositiveIntegerField(default=0)
     begun_at = models.DateTimeField(auto_now_add=True)
     removed_at = models.DateTimeField(null=True)
+    # The ways chosen for this batch where brewers differ: options by schools (see core.tables).
+    choices = models.JSONField(default=dict)
     # The jug whose plan this one began from: a variant of it, or an arm it was split into.
     begun_from = models.ForeignKey(
         "self", on_delete=models.SET_NULL, null=True, related_name="variants"

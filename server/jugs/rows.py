@@ -5,10 +5,11 @@ from collections.abc import Iterable
 from django.db.models import Q, QuerySet
 
 from core import tables
+from core.batch.due import Due, done_by
 from core.batch.words import DUE
 from server.jugs.journal import with_events
 from server.jugs.models import Jug
-from server.jugs.schemas import DrinkOut, DueOut, JugRow, PlanIn
+from server.jugs.schemas import DoneOut, DrinkOut, DueOut, JugRow, PlanIn
 from server.jugs.state import JugState
 from server.shelf.actions.judge import judged_by
 
@@ -101,9 +102,15 @@ def _due(state: JugState) -> list[DueOut]:
             since=due.since.replace(microsecond=0),
             until=due.until.replace(microsecond=0),
             grams=due.grams,
+            done=_done(due),
         )
         for due in state.life.due
     ]
+
+
+def _done(due: Due) -> DoneOut | None:
+    written = done_by(due)
+    return DoneOut(kind=written[0], what=written[1]) if written else None
 
 
 def _poured_ml(state: JugState) -> list[float]:

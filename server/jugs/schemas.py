@@ -252,10 +252,14 @@ class EvaluationOut(BaseModel):
 
 
 class ReadingIn(BaseModel):
-    """A gravity as it stood on the stem. The first one pitches: `plan_version` is then the plan
-    that was in sight."""
+    """A gravity as it stood on the stem, or what a refractometer showed in °Bx. The first one
+    pitches: `plan_version` is then the plan that was in sight. `cause` is what was accepted as
+    explaining an odd one: it is written down with it."""
 
-    sg: float
+    sg: float | None = None
+    brix: float | None = None
+    seen: list[Literal["foam", "grain"]] = Field(default_factory=list)
+    cause: str | None = None
     plan_version: int | None = None
     temperature_c: float = 20.0
     drunk_ml: float = 0.0
@@ -265,11 +269,11 @@ class ReadingIn(BaseModel):
 
 
 class ReadingOut(BaseModel):
-    """A reading as read, and what it means at 20 °C."""
+    """A reading as read on a stem (null: on another scale), and what it means at 20 °C."""
 
     id: UUID
     at: datetime
-    sg: float
+    sg: float | None
     sg_at_20: float
     temperature_c: float
     note: str
@@ -330,42 +334,6 @@ class ProgressOut(BaseModel):
     proven: bool
     sugar_left_g_per_l: IntervalOut
     ends: IntervalOut
-
-
-class SchoolOut(BaseModel):
-    """A question that brewers answer in more than one way."""
-
-    question: str
-    usual: str
-    why: str
-    other: str
-    other_why: str
-    never: str
-
-
-class StepOut(BaseModel):
-    """A step of brew day; `minutes` can be timed, `started_at` since when they run. `cost` is
-    told where it was done before what comes before it."""
-
-    key: str
-    title: str
-    text: str
-    minutes: float | None
-    school: SchoolOut | None
-    started_at: datetime | None
-    done_at: datetime | None
-    cost: str
-
-
-class BrewDayOut(BaseModel):
-    steps: list[StepOut]
-
-
-class StepIn(BaseModel):
-    """Mark a step: its wait begins, it is done, or neither any more."""
-
-    step: str = Field(max_length=160)
-    mark: Literal["start", "done", "undo"]
 
 
 class ForecastPoint(BaseModel):
@@ -571,9 +539,16 @@ class JugsQuery(BaseModel):
     put_away: bool = False
 
 
+class DoneOut(BaseModel):
+    """What is written into the log once it is done: the kind and the `what` of an event."""
+
+    kind: str
+    what: dict[str, Any]
+
+
 class DueOut(BaseModel):
     """What comes next, in words and in `short`, between two moments, and why; `grams` where it is
-    weighed."""
+    weighed, `done` where doing it is all there is to say."""
 
     what: str
     words: str
@@ -582,6 +557,7 @@ class DueOut(BaseModel):
     since: datetime
     until: datetime
     grams: float | None
+    done: DoneOut | None
 
 
 class JugRow(BaseModel):

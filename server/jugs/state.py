@@ -11,22 +11,24 @@ from django.utils import timezone
 from core.batch.events import Event as CoreEvent
 from core.batch.fold import fold
 from core.batch.life import Life, life
+from core.batch.start import as_poured
 from core.batch.strikes import holds
 from core.batch.world import World
 from core.errors import JobError
 from core.ferment.progress import Progress, stage
 from core.plan.evaluation import Evaluation, Recipe, evaluate
+from core.plan.schools import Choices
 from server.jugs.journal import core_event, key_of, plan_of, recipe_of, run_together, with_events
 from server.jugs.models import Event, Jug
 
 
 @dataclass(frozen=True)
 class ReadingRow:
-    """A reading that stands, as read and at 20 °C."""
+    """A reading that stands, as read on a stem (None: on another scale) and at 20 °C."""
 
     id: UUID
     at: datetime
-    sg: float
+    sg: float | None
     sg_at_20: float
     temperature_c: float
     note: str
@@ -53,15 +55,21 @@ class JugState:
         return recipe_of(self.plan, self.jug.account.currency)
 
     @cached_property
+    def as_poured(self) -> Recipe:
+        """The same with what was really poured. Raises the JobError that stands in its way."""
+        return as_poured(self.recipe, [core_event(event) for event in self.standing])
+
+    @cached_property
     def _worked_out(self) -> Evaluation | JobError:
         try:
-            return evaluate(self.recipe)
+            return evaluate(self.as_poured)
         except JobError as error:
             return error
 
     @property
     def evaluation(self) -> Evaluation:
-        """The plan worked out. Raises the JobError that stands in its way."""
+        """What was planned, or poured instead, worked out. Raises the JobError that stands in the
+        way."""
         if isinstance(self._worked_out, JobError):
             raise self._worked_out
         return self._worked_out
@@ -121,7 +129,17 @@ class JugState:
         """Every figure of the jug as of now; None where the plan cannot be worked out."""
         if self.world is None:
             return None
-        return life(self.world, key_of(self.jug), timezone.now())
+        return life(self.world, key_of(self.jug), timezone.now(), self.choices)
+
+    @cached_property
+    def really_poured(self) -> dict[str, Event]:
+        """What was written of pours that went in otherwise than planned, by their names."""
+        return {e.what["pour"]["name"]: e for e in self.standing if e.kind == "poured"}
+
+    @property
+    def choices(self) -> Choices:
+        """The ways chosen where brewers differ: for this batch, or by habit."""
+        return {**self.jug.account.habits, **self.jug.choices}
 
     @cached_property
     def standing(self) -> list[Event]:
@@ -145,14 +163,14 @@ class JugState:
             ReadingRow(
                 event.id,
                 event.at,
-                event.what["sg"],
-                at_20.get(str(event.id), event.what["sg"]),
+                event.what.get("sg"),
+                at_20.get(str(event.id), event.what.get("sg", 1.0)),
                 event.what.get("temperature_c", 20.0),
                 event.note,
                 event.insisted,
             )
             for event in self.standing
-            if event.kind == "read" and "sg" in event.what
+            if event.kind == "read" and ("sg" in event.what or str(event.id) in at_20)
         ]
 
     @property

@@ -4,7 +4,7 @@ from datetime import datetime
 
 from pydantic import BaseModel, Field
 
-from server.jugs.schemas import DrinkOut
+from server.jugs.schemas import DoneOut, DrinkOut
 
 
 class TaskOut(BaseModel):
@@ -25,6 +25,7 @@ class TaskOut(BaseModel):
     since: datetime
     until: datetime
     grams: float | None
+    done: DoneOut | None
     state: str
     put_off: int | None = None
 

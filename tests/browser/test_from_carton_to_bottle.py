@@ -143,7 +143,7 @@ def test_by_pointer(page, person):
     expect(page.get_by_label("Amount of Pear juice, ml")).to_have_value("3000")
     page.get_by_role("button", name="Let sugar and water adjust").click()
     page.get_by_label("Strength, %").fill("11.5")
-    page.get_by_label("Fill, litres").fill("4.6")
+    page.get_by_label("Fill, L").fill("4.6")
     core = aimed(abv=11.5)
     check_plan(page, core)
     person.kept()

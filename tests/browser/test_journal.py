@@ -78,7 +78,9 @@ def test_every_kind_can_be_written_down(fermenting):
         expect(told(page).filter(has_text=text)).to_be_visible()
     drink = now()
     assert (drink.ph, Event.objects.exclude(kind__in=["read", "pitched"]).count()) == (3.4, 5)
-    expect(page.locator("main")).to_contain_text(f"{drink.so2_added_mg_per_l:.0f} mg/L SO₂ added")
+    expect(page.locator("main")).to_contain_text(
+        f"{drink.so2_added_mg_per_l:.0f} mg/L of sulphite added"
+    )
 
 
 @pytest.mark.browser_context_args(**PHONE)

@@ -85,7 +85,7 @@ def test_an_aim_that_cannot_be_met_says_why_beside_it(bench):
         ("Strength, %", "16", "The yeast gives up near 14 %"),
         ("Strength, %", "99", "not a strength yeast reaches"),
         ("Strength, %", "strong", "Write a strength in %"),
-        ("Fill, litres", "3", "already fills 4.00 L of 3.00 L"),
+        ("Fill, L", "3", "already fills 4.00 L of 3.00 L"),
     ]:
         bench.get_by_label("Strength, %").fill("11")
         bench.get_by_label(field).fill(typed)

@@ -73,7 +73,8 @@ def test_another_kitchen_makes_the_same_drink(page, person, shows, poured, fill)
     person.pour("Pear juice")
     page.get_by_label("Amount of Pear juice, ml").fill(poured)
     page.get_by_role("button", name="Let sugar and water adjust").click()
-    page.get_by_label("Fill, litres").fill(fill)
+    sight = "US gal" if shows == "us" else "gal"
+    page.get_by_label(f"Fill, {sight}").fill(fill)
     page.get_by_label("Strength, %").fill("11.5")
     person.kept()
 
@@ -86,7 +87,6 @@ def test_another_kitchen_makes_the_same_drink(page, person, shows, poured, fill)
     expect(person.answer()).to_have_text(f"Add {sugar} white sugar and {water} water.")
     start = core.must.mix.brix
     expect(page.locator("main")).to_contain_text(f"starts at {start:.1f} °Bx")
-    sight = "US gal" if shows == "us" else "gal"
     expect(page.get_by_role("img", name=re.compile(f"Demijohn 5 L: .* {sight} in"))).to_be_visible()
 
     page.get_by_role("button", name="Next: pitch the yeast").click()

@@ -5,8 +5,10 @@ from datetime import datetime, timedelta
 import pytest
 
 from core import tables
+from core.errors import JobError
 from core.plan.brew_day import brew_day, out_of_order
 from core.plan.evaluation import evaluate
+from core.plan.schools import check_choice
 from tests.core.test_said_plainly import PEAR, SUGAR, WATER, plan
 
 NOON = datetime(2026, 11, 27, 12)
@@ -14,8 +16,9 @@ NOON = datetime(2026, 11, 27, 12)
 
 def steps(**more):
     aim = {"abv": 11, "fill_ml": 4600, "solve": ["White sugar", "Water"]}
+    choices = more.pop("choices", {})
     recipe = plan({**PEAR, "volume_ml": 3000}, SUGAR, WATER, **{"aim": aim, **more})
-    return brew_day(recipe, evaluate(recipe))
+    return brew_day(recipe, evaluate(recipe), choices=choices)
 
 
 def test_the_day_runs_from_clean_hands_to_the_airlock():
@@ -62,13 +65,85 @@ def test_yeast_before_the_reading_costs_its_beginning():
 
 
 @pytest.mark.parametrize("key", ["sorbate", "sweet", "gas_out", "sanitiser"])
-def test_what_hurts_is_named_and_not_offered(key):
-    assert tables.SCHOOLS[key].never
+def test_what_hurts_is_told_and_cannot_be_chosen(key):
+    dangerous = [option for option in tables.SCHOOLS[key].options if not option.offered]
+    assert dangerous
+    for option in dangerous:
+        assert option.follows.endswith(".")
+        with pytest.raises(JobError, match="not offered"):
+            check_choice(key, option.key)
 
 
-def test_every_question_has_a_usual_way_with_its_reason():
+def test_every_question_has_a_usual_way_with_its_reason_and_another_side():
     assert len(tables.SCHOOLS) >= 36
     for school in tables.SCHOOLS.values():
-        assert school.usual
-        assert school.why.endswith(".")
-        assert bool(school.other) or school.never or school.other_why
+        assert school.usual.why.endswith(".")
+        assert len({option.key for option in school.options}) == len(school.options) >= 2
+        for option in school.options:
+            assert option.why or option.follows
+
+
+# Every way that is offered gives a day that can be done, each step once, none waiting for itself.
+@pytest.mark.parametrize(
+    ("school", "option"),
+    [(key, each.key) for key, school in tables.SCHOOLS.items() for each in school.options],
+)
+def test_any_way_gives_a_day_in_order(school, option):
+    doses = [
+        {"kind": "enzyme", "mass_g": 0.5, "when": "before_yeast"},
+        {"kind": "nutrient", "mass_g": 1.2, "when": "after_24_h"},
+    ]
+    if not tables.SCHOOLS[school].options[0].offered:
+        raise AssertionError("the usual way is always offered")
+    if not next(o for o in tables.SCHOOLS[school].options if o.key == option).offered:
+        return
+    found = steps(doses=doses, hold_back_ml=300, choices={school: option})
+    keys = [step.key for step in found]
+    assert len(set(keys)) == len(keys)
+    for place, step in enumerate(found):
+        assert not set(step.after) & set(keys[place:])
+        assert school not in step.schools or step.title
+
+
+def chosen_day(**choices):
+    return {step.key: step for step in steps(choices=choices)}
+
+
+def test_sulphite_chosen_is_weighed_and_waited_for():
+    found = chosen_day(guard="sulphite", sulphite_wait="48")
+    # 50 mg/L of SO2 in 4.6 L; potassium metabisulphite is 57.6 % of it by molar mass.
+    assert f"{50 * 4.6 / 1000 / 0.576:.2f} g"[:3] in found["sulphite_before"].title
+    assert found["sulphite_before"].minutes == 48 * 60
+
+
+def test_heat_comes_before_yeast_and_has_to_cool():
+    found = chosen_day(guard="heat")
+    assert "heat" in found["yeast"].after
+    assert "30 °C" in found["heat"].text
+
+
+def test_yeast_is_woken_in_ten_times_its_water():
+    found = chosen_day(yeast_in="rehydrate", yeast_much="sachet")
+    # 5 g of yeast: 50 ml at 35 to 40 °C, 15 to 20 minutes (common practice).
+    assert "50 ml" in found["wake"].text
+    assert found["wake"].minutes == 15
+    assert "wake" in found["yeast"].after
+
+
+# A syrup of 600 g sugar in 600 g water at 85 °C (50 Brix: 2.94 kJ/kg K) in the rest of 4.6 L at
+# 20 °C: conservation of heat puts the must near 34 °C.
+def test_a_hot_syrup_says_how_warm_the_must_gets():
+    text = chosen_day(sugar_in="syrup")["pour White sugar"].text
+    warm = float(text.split("makes the must ")[1].split(" ")[0])
+    assert 26 <= warm <= 36
+    assert "glass may crack" in text
+
+
+def test_all_at_once_feeds_with_the_yeast_and_none_not_at_all():
+    doses = [
+        {"kind": "nutrient", "mass_g": 0.6, "when": when} for when in ("after_24_h", "after_48_h")
+    ]
+    once = {step.key: step for step in steps(doses=doses, choices={"nutrient": "once"})}
+    assert once["nutrient_with"].title.startswith("1.2 g")
+    none = {step.key for step in steps(doses=doses, choices={"nutrient": "none"})}
+    assert "nutrient_with" not in none

@@ -4,8 +4,9 @@ from core.errors import JobError
 from core.ferment.reading import judge_later, judge_pitching, judge_start
 from core.ferment.strength import strength
 from core.interval import Interval
-from core.must.mixing import Pour, make_must
+from core.must.mixing import Mix, Pour, make_must
 from core.pack.declared import read_label
+from core.plan.explained import accepting, as_explained
 
 MUST = make_must(
     [
@@ -131,7 +132,7 @@ def test_later_readings_only_fall_and_not_below_the_end():
 
 def test_a_small_rise_is_gas_or_an_addition_before_it_is_a_slip():
     causes = judge_later(1.045, 20, 1.040, ENDS).causes
-    assert {cause.code for cause in causes[:2]} == {"added", "sample"}
+    assert {cause.code for cause in causes[:2]} == {"added", "foamy"}
     assert not any(cause.sure for cause in causes)
     assert all(cause.likely_sg != pytest.approx(1.004) for cause in causes)
 
@@ -156,3 +157,45 @@ def test_three_schools_agree_roughly_and_differ():
 )
 def test_a_reading_fits_to_three_points_beyond_the_pours(sg, fits):
     assert judge_start(sg, 20.0, Interval(1.080, 1.078, 1.082), MUST.mix).fits is fits
+
+
+def pours_of(*more):
+    return [Pour("Pear juice", "juice", volume_ml=3000, measured_sg=1.045), *more]
+
+
+# Solved the other way round: what was written makes the must read what the stem showed.
+@pytest.mark.parametrize(
+    ("cause", "reads"),
+    [("full_jug", 1.030), ("short_jug", 1.040), ("poorer_juice", 1.030), ("richer_juice", 1.036)],
+)
+def test_a_cause_accepted_makes_the_must_read_so(cause, reads):
+    pours = pours_of(Pour("Water", "water", volume_ml=1000))
+    found = as_explained(pours, reads, cause)
+    others = [pour for pour in pours if pour.name != found.name]
+    assert Mix.of([*others, found]).sg == pytest.approx(reads, abs=0.0001)
+
+
+def test_what_cannot_have_been_is_not_offered():
+    # No water went in: no less of it explains a short jug; and grains on the bottom were poured.
+    assert as_explained(pours_of(), 1.060, "short_jug") is None
+    assert as_explained(pours_of(), 1.040, "undissolved") is None
+    more = as_explained(pours_of(), 1.040, "full_jug")
+    assert accepting(pours_of(), more) == f"Write {more.amount:.0f} ml more water"
+
+
+def test_foam_seen_ranks_what_it_does_higher():
+    def place(*seen):
+        found = judge_start(1.087, 20, MUST.sg, MUST.mix, 450, seen)
+        return [cause.code for cause in found.causes].index("foamy")
+
+    assert place("foam") < place()
+
+
+def test_grain_seen_leaves_less_to_the_other_causes():
+    # A warm sample is worth saying beside sugar on the bottom, until that is seen lying there.
+    def codes(*seen):
+        return [c.code for c in judge_start(1.070, 20, MUST.sg, MUST.mix, 450, seen).causes]
+
+    assert codes()[0] == codes("grain")[0] == "undissolved"
+    assert "sample" in codes()
+    assert "sample" not in codes("grain")

@@ -142,7 +142,7 @@ def test_a_warm_sample_is_judged_at_20_degrees(call, planned):
         ({"sg": -1}, "sg", "0.970"),
         ({"sg": 1080}, "sg", "1.080"),
         ({"sg": "abc"}, "sg", "a number"),
-        ({"sg": None}, "sg", "a number"),
+        ({"sg": None}, "sg", "like 1.074"),
         ({"temperature_c": 80}, "temperature_c", "0 and 40"),
         ({"note": "x" * 501}, "note", "500"),
         ({"at": "2999-01-01T00:00:00Z"}, "at", "still to come"),

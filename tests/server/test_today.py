@@ -44,12 +44,12 @@ def test_what_is_due_comes_in_its_time(call, pitched):
     found = tasks(call)
     hours = [(since - began) / timedelta(hours=1) for what, since in found if what == "nutrient"]
     assert sorted(hours) == pytest.approx([24, 48, 72], abs=0.001)
-    assert {what for what, _ in found} == {"nutrient", "pour_held_back", "read"}
+    assert {what for what, _ in found} == {"nutrient", "pour_held_back", "read", "swirl"}
     assert call.ok("GET", "today")["said"] == "Nothing to do today."
     move_back(1.1)
     told = call.ok("GET", "today")
-    assert told["said"] == "One thing to do now."
-    assert [t["grams"] for t in told["tasks"] if t["state"] == "now"] == [0.9]
+    assert told["said"] == "Two things to do now."
+    assert [t["grams"] for t in told["tasks"] if t["state"] == "now"] == [0.9, None]
     move_back(0.9)
     # The first portion has waited too long; the second is to be given, and it wants reading.
     told = call.ok("GET", "today")
@@ -133,7 +133,7 @@ def test_the_calendar_is_private_stable_and_can_be_taken_back(call, account, pit
     answer = anyone.get(address)
     assert answer.headers["Content-Type"].startswith("text/calendar")
     before = events_of(answer.content.decode())
-    assert len(before) == 5
+    assert len(before) == 6
     assert all(event["DTEND"] > event["DTSTART"] for event in before)
     assert any("Pour in what was held back".lower() in event["SUMMARY"] for event in before)
     body = {"kind": "dosed", "what": {"dose": "enzyme", "mass_g": 1}}
@@ -174,19 +174,3 @@ def test_the_day_is_the_persons_own_across_a_change_of_clocks(call, account, pit
     fed = [e for e in events_of(Client().get(address).content.decode()) if "nutrient" in e["UID"]]
     # In London 00:30 BST on the 25th; a day later it is 23:30 GMT on the 25th.
     assert min(event["DTSTART"] for event in fed) == "20261025"
-
-
-def test_brew_day_is_ones_own_and_follows_the_plan(call, planned, other_call):
-    day = call.ok("GET", path(planned, "brew-day"))
-    first = day["steps"][0]
-    started = call.ok("POST", path(planned, "brew-day"), {"step": first["key"], "mark": "start"})
-    assert started["steps"][0]["started_at"]
-    done = call.ok("POST", path(planned, "brew-day"), {"step": first["key"], "mark": "done"})
-    assert done["steps"][0]["done_at"]
-    again = call.ok("POST", path(planned, "brew-day"), {"step": first["key"], "mark": "undo"})
-    assert (again["steps"][0]["started_at"], again["steps"][0]["done_at"]) == (None, None)
-    status, refused = call(
-        "POST", path(planned, "brew-day"), {"step": "pour Nothing", "mark": "done"}
-    )
-    assert (status, refused["errors"][0]["at"]) == (422, "step")
-    assert other_call("GET", path(planned, "brew-day"))[0] == 404

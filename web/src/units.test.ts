@@ -4,12 +4,14 @@ import {
   gravity,
   readAmount,
   readGravity,
-  readLitres,
   readNumber,
   readTemperature,
+  readVessel,
   retold,
   setKitchen,
   temperature,
+  vesselFigure,
+  vesselUnit,
   volume,
 } from "./units";
 
@@ -168,12 +170,12 @@ describe("an amount as people write it", () => {
     expect(readAmount("1.5", "g")).toBe(1.5);
   });
 
-  it("litres are understood in any unit", () => {
-    expect(readLitres("4,6")).toBe(4.6);
-    expect(readLitres("4600 ml")).toBe(4.6);
-    expect(readLitres("75 cl")).toBe(0.75);
-    expect(readLitres("1 US gal")).toBe(3.785);
-    expect(readLitres("a gallon")).toBeNull();
+  it("a vessel is filled in any unit, and by a bare figure in its kitchen's own", () => {
+    expect(readVessel("4,6")).toBe(4600);
+    expect(readVessel("4600 ml")).toBe(4600);
+    expect(readVessel("75 cl")).toBe(750);
+    expect(readVessel("1 US gal")).toBe(3785);
+    expect(readVessel("a gallon")).toBeNull();
   });
 });
 
@@ -216,6 +218,9 @@ it("amounts are shown in this kitchen's measures", () => {
     "5 g",
     "2.00 lb",
   ]);
+  // A fill is what it was, through the field and back.
+  expect([vesselUnit(), vesselFigure(7570), readVessel("1.2")]).toEqual(["US gal", "2", 4542]);
+  expect(readVessel(vesselFigure(4600, 4))).toBe(4600);
 });
 
 describe("core's sentences", () => {

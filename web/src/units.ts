@@ -148,12 +148,27 @@ function bare(said: string, value: number, unit: "ml" | "g"): number | string {
   return value;
 }
 
-/** A typed volume in litres; a bare number is litres. Null when it is none. */
-export function readLitres(text: string): number | null {
+/** What a vessel is filled by in this kitchen: litres, or its own gallons. */
+function vesselMeasure(): { unit: string; factor: number } {
+  const { shows = "metric" } = kitchen?.settings ?? {};
+  const rows = (kitchen?.shown ?? []).filter((row) => row.system === shows);
+  return rows.filter((row) => row.kind === "volume").at(-1) ?? { unit: "L", factor: 1000 };
+}
+
+export function vesselUnit(): string {
+  return vesselMeasure().unit;
+}
+
+/** A fill, in ml, as the bare figure that `readVessel` reads. */
+export function vesselFigure(ml: number, decimals = 2): string {
+  return String(+(ml / vesselMeasure().factor).toFixed(decimals));
+}
+
+/** A typed fill in ml; a bare number is in the kitchen's own measure. Null when it is none. */
+export function readVessel(text: string): number | null {
   const plain = readNumber(text);
-  if (plain !== null) return plain;
-  const ml = readAmount(text, "ml");
-  return typeof ml === "number" ? ml / 1000 : null;
+  const ml = plain === null ? readAmount(text, "ml") : plain * vesselMeasure().factor;
+  return typeof ml === "number" ? Math.round(ml) : null;
 }
 
 /** An amount as this kitchen shows it, by core's table. */

@@ -4,25 +4,28 @@ from django.utils import timezone
 
 from core import tables
 from core.errors import JobError
-from core.plan.brew_day import Step, brew_day, out_of_order
+from core.plan.brew_day import brew_day, out_of_order
+from core.plan.brew_steps import Step
+from core.plan.schools import chosen
+from server.jugs.brew_schemas import BrewDayOut, OptionOut, SchoolOut, StepIn, StepOut
 from server.jugs.models import StepMark
-from server.jugs.schemas import BrewDayOut, SchoolOut, StepIn, StepOut
 from server.jugs.state import JugState
 
 
 def steps_of(state: JugState) -> BrewDayOut:
     """What to do, in order, as it is marked. Raises the JobError that stands in the plan's way."""
-    steps = brew_day(state.recipe, state.evaluation, state.jug.account.shows)
+    steps = _steps(state)
     marks = {mark.step: mark for mark in state.jug.steps.all()}
     done = {key: mark.done_at for key, mark in marks.items() if mark.done_at}
     early = out_of_order(steps, done)
-    return BrewDayOut(steps=[_step(step, marks.get(step.key), step.key in early) for step in steps])
+    return BrewDayOut(
+        steps=[_step(state, step, marks.get(step.key), step.key in early) for step in steps]
+    )
 
 
 def mark_step(state: JugState, payload: StepIn) -> BrewDayOut:
     """Mark one. Raises JobError for a step that is not of this plan."""
-    steps = brew_day(state.recipe, state.evaluation, state.jug.account.shows)
-    if payload.step not in {step.key for step in steps}:
+    if payload.step not in {step.key for step in _steps(state)}:
         raise JobError("The plan has changed: that is no step of it any more.", "step")
     now = timezone.now()
     mark, _ = StepMark.objects.get_or_create(jug=state.jug, step=payload.step)
@@ -37,24 +40,44 @@ def mark_step(state: JugState, payload: StepIn) -> BrewDayOut:
     return steps_of(state)
 
 
-def _step(step: Step, mark: StepMark | None, early: bool) -> StepOut:
-    school = tables.SCHOOLS.get(step.school or "")
+def _steps(state: JugState) -> tuple[Step, ...]:
+    return brew_day(state.as_poured, state.evaluation, state.jug.account.shows, state.choices)
+
+
+def _step(state: JugState, step: Step, mark: StepMark | None, early: bool) -> StepOut:
+    pour = next((each for each in state.evaluation.pours if each.name == step.pour), None)
     return StepOut(
         key=step.key,
         title=step.title,
         text=step.text,
         minutes=step.minutes,
-        school=SchoolOut(
-            question=school.question,
-            usual=school.usual,
-            why=school.why,
-            other=school.other,
-            other_why=school.other_why,
-            never=school.never,
-        )
-        if school
-        else None,
+        schools=[_school(state, key) for key in step.schools],
         started_at=mark.started_at if mark else None,
         done_at=mark.done_at if mark else None,
         cost=step.cost if early else "",
+        pour=step.pour,
+        amount=pour.amount if pour else None,
+        by_mass=pour.by_mass if pour else False,
+        really=step.pour in state.really_poured,
+    )
+
+
+def _school(state: JugState, key: str) -> SchoolOut:
+    school = tables.SCHOOLS[key]
+    taken = chosen(state.choices, key)
+    return SchoolOut(
+        key=key,
+        question=school.question,
+        options=[
+            OptionOut(
+                key=option.key,
+                name=option.name,
+                why=option.why,
+                follows=option.follows,
+                offered=option.offered,
+            )
+            for option in school.options
+        ],
+        chosen=taken,
+        habit=chosen(state.jug.account.habits, key) == taken,
     )

@@ -1,28 +1,48 @@
 """Ask about a reading that the jug can hardly give."""
 
+from dataclasses import replace
 from datetime import datetime
 
+from core.batch.events import Read
 from core.batch.judge import shown_by
-from core.ferment.reading import Judgement, judge_later, judge_pitching, judge_start
-from core.must.mixing import dry_sugar_g
+from core.batch.seeing import at_20
+from core.errors import JobError
+from core.ferment.reading import (
+    Cause,
+    Judgement,
+    judge_later,
+    judge_pitching,
+    judge_start,
+    typed_at_20,
+)
+from core.must.mixing import Pour, dry_sugar_g
 from core.must.whole_fruit import start_reading
+from core.plan.explained import accepting, as_explained
 from server.config.problems import QuestionedError
 from server.jugs.journal import key_of
 from server.jugs.state import JugState
 
+_AT_C = 20.0
 
-def question(state: JugState, sg: float, temperature_c: float, at: datetime, insist: bool) -> bool:
+
+def question(state: JugState, read: Read, at: datetime, insist: bool) -> bool:
     """Whether the person insisted on a reading that does not fit what was there before it.
 
-    Raises JobError for one no hydrometer shows, QuestionedError for an odd one, and for a must
+    Raises JobError for one no instrument shows, QuestionedError for an odd one, and for a must
     too warm to pitch, unless the person insists.
     """
-    shown = shown_by(state.folded((), until=at).jugs[key_of(state.jug)])
+    jug = state.folded((), until=at).jugs[key_of(state.jug)]
+    shown = shown_by(jug)
+    # Slips are looked for in the figure as it was typed, where that was a gravity.
+    typed, sample_c = read.figure - read.instrument.offset, read.temperature_c
+    if read.scale != "sg" or read.instrument.kind == "refractometer":
+        typed, sample_c = round(at_20(jug, read)[0], 3), _AT_C
     if shown:
-        judgement = judge_later(sg, temperature_c, shown.sg, shown.dry_sg)
+        judgement = judge_later(typed, sample_c, shown.sg, shown.dry_sg, read.seen)
         warm = None
     else:
-        judgement, warm = _of_the_must(state, sg, temperature_c), judge_pitching(temperature_c)
+        judgement = _of_the_must(state, typed, sample_c, read.seen)
+        warm = judge_pitching(read.temperature_c)
     if not insist and (warm or not judgement.fits):
         causes = (*((warm,) if warm else ()), *judgement.causes)
         text = warm.text if warm and judgement.fits else judgement.text
@@ -30,13 +50,37 @@ def question(state: JugState, sg: float, temperature_c: float, at: datetime, ins
     return not judgement.fits
 
 
-def _of_the_must(state: JugState, sg: float, temperature_c: float) -> Judgement:
+def explained_by(state: JugState, sg: float, temperature_c: float, cause: str) -> Pour:
+    """The pour as it must have been, had `cause` made the must read so.
+
+    Raises JobError for a cause that writes nothing down, or that could not have.
+    """
+    found = as_explained(state.evaluation.pours, typed_at_20(sg, temperature_c), cause)
+    if found is None:
+        raise JobError("That would not explain this reading: look at the others.", "cause")
+    return found
+
+
+def _of_the_must(
+    state: JugState, sg: float, temperature_c: float, seen: tuple[str, ...]
+) -> Judgement:
     """Held against what the plan makes of the must."""
     expected = state.evaluation
-    return judge_start(
+    found = judge_start(
         sg,
         temperature_c,
         start_reading(expected.pours, expected.must),
         expected.must.mix,
         dry_sugar_g(expected.pours),
+        seen,
     )
+    if found.fits:
+        return found
+    causes = (_to_accept(state, cause, sg, temperature_c) for cause in found.causes)
+    return replace(found, causes=tuple(causes))
+
+
+def _to_accept(state: JugState, cause: Cause, sg: float, temperature_c: float) -> Cause:
+    pours = state.evaluation.pours
+    explained = as_explained(pours, typed_at_20(sg, temperature_c), cause.code)
+    return replace(cause, accept=accepting(pours, explained)) if explained else cause

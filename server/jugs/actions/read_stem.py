@@ -1,12 +1,16 @@
 """Write down a reading, and strike one out."""
 
+from dataclasses import asdict
+from datetime import datetime
 from typing import Any
 from uuid import UUID
 
+from core.batch.events import Instrument, Read
 from core.errors import JobError
 from server.accounts.models import Account
 from server.config.problems import ConflictError
-from server.jugs.actions.question import question
+from server.jugs.actions.question import explained_by, question
+from server.jugs.actions.take_learned import written_pour
 from server.jugs.actions.write_down import (
     Step,
     bring_back,
@@ -15,6 +19,7 @@ from server.jugs.actions.write_down import (
     strike_all,
     write,
 )
+from server.jugs.models import Event
 from server.jugs.schemas import ReadingIn
 from server.jugs.state import JugState
 
@@ -42,30 +47,58 @@ def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
     note, at = check_note(payload.note), happened_at(payload.at)
     if state.readings and at < state.readings[0].at:
         raise JobError("This is before the first reading: when was it taken?", "at")
-    insisted = question(
-        state, payload.sg - by.stem_offset, payload.temperature_c, at, payload.insist
-    )
-    what: dict[str, Any] = {"sg": payload.sg, "temperature_c": payload.temperature_c}
-    instrument = _hydrometer(by)
-    if instrument:
-        what["instrument"] = instrument
-    if payload.drunk_ml:
-        what |= {"sample": "drunk", "sample_ml": payload.drunk_ml}
-    steps = [Step("read", what, at, note, insisted=insisted)]
+    read, steps = _seen(by, payload), list[Step]()
+    if payload.cause is not None and not state.pitched:
+        steps.append(_accepted(state, payload.cause, read, at))
+    asked = _with(state, steps) if steps else state
+    insisted = question(asked, read, at, payload.insist)
+    steps.append(Step("read", _what(read, payload), at, note, insisted=insisted))
     if not state.pitched:
         steps.append(Step("pitched", {}, at))
     write(state, by, steps)
 
 
-def _hydrometer(account: Account) -> dict[str, Any] | None:
-    """The person's own, where it is not made for 20 °C and right."""
-    if account.calibrated_c == 20 and account.stem_offset == 0:
-        return None
-    return {
-        "kind": "hydrometer",
-        "calibrated_c": account.calibrated_c,
-        "offset": account.stem_offset,
-    }
+def _seen(by: Account, payload: ReadingIn) -> Read:
+    """What was read, with what. Raises JobError for none, or for two."""
+    seen = tuple(payload.seen)
+    if payload.brix is not None and payload.sg is None:
+        tool = Instrument("refractometer")
+        return Read(payload.brix, "brix", payload.temperature_c, tool, payload.drunk_ml, seen)
+    if payload.sg is None or payload.brix is not None:
+        raise JobError("Write the gravity as read, like 1.074, or a refractometer's Brix.", "sg")
+    tool = Instrument("hydrometer", by.calibrated_c, by.stem_offset)
+    return Read(payload.sg, "sg", payload.temperature_c, tool, payload.drunk_ml, seen)
+
+
+def _what(read: Read, payload: ReadingIn) -> dict[str, Any]:
+    """The reading as the journal has it; what is as usual goes without saying."""
+    what: dict[str, Any] = {read.scale: read.figure, "temperature_c": read.temperature_c}
+    if read.instrument.kind == "refractometer":
+        what["instrument"] = {"kind": "refractometer"}
+    elif read.instrument != Instrument():
+        what["instrument"] = asdict(read.instrument)
+    if payload.drunk_ml:
+        what |= {"sample": "drunk", "sample_ml": payload.drunk_ml}
+    return what | ({"seen": payload.seen} if payload.seen else {})
+
+
+def _accepted(state: JugState, cause: str, read: Read, at: datetime) -> Step:
+    """What was poured, had that cause made it read so."""
+    if read.scale != "sg":
+        raise JobError("Read it on the stem as well, to know what went in.", "cause")
+    sg = read.figure - read.instrument.offset
+    pour = explained_by(state, sg, read.temperature_c, cause)
+    note = f"Because it read {read.figure:.3f}."
+    return Step("poured", {"pour": written_pour(state, pour)}, at, note)
+
+
+def _with(state: JugState, steps: list[Step]) -> JugState:
+    """The jug as if those were written already."""
+    more = [
+        Event(id=step.id, jug=state.jug, at=step.at, kind=step.kind, what=step.what)
+        for step in steps
+    ]
+    return JugState(state.jug, state.version, state.plan, [*state.events, *more])
 
 
 def strike(state: JugState, by: Account, reading_id: UUID) -> None:

@@ -25,15 +25,17 @@ def take_learned(state: JugState, by: Account) -> None:
     write(
         state,
         by,
-        [Step("poured", {"pour": _written(state, each.pour)}, now, told) for each in found],
+        [Step("poured", {"pour": written_pour(state, each.pour)}, now, told) for each in found],
     )
 
 
-def _written(state: JugState, pour: Pour) -> dict[str, Any]:
+def written_pour(state: JugState, pour: Pour) -> dict[str, Any]:
     """The pour in the recipe file's shape, with all that is known of it."""
     planned = {each.name: pour_written(each) for each in PlanIn.model_validate(state.plan).pours}
     before = [e.what["pour"] for e in state.standing if e.kind == "poured"]
-    known = {**planned, **{each["name"]: each for each in before}}[pour.name]
+    known = {**planned, **{each["name"]: each for each in before}}.get(
+        pour.name, {"name": pour.name, "kind": pour.kind}
+    )
     amount = {"mass_g": pour.mass_g} if pour.by_mass else {"volume_ml": pour.volume_ml}
     kept = {key: value for key, value in known.items() if key not in ("mass_g", "volume_ml")}
     return {**kept, **amount, **({"measured_sg": pour.measured_sg} if pour.measured_sg else {})}

@@ -132,10 +132,9 @@ def write_event(state: JugState, by: Account, payload: EventIn) -> None:
 def _questioned(state: JugState, step: Step, insist: bool) -> Step:
     """A gravity is asked about as one that is read off the stem is."""
     read = step.read(state.jug).what
-    if not isinstance(read, Read) or read.scale != "sg" or read.instrument.kind != "hydrometer":
+    if not isinstance(read, Read):
         return step
-    figure = read.figure - read.instrument.offset
-    return replace(step, insisted=question(state, figure, read.temperature_c, step.at, insist))
+    return replace(step, insisted=question(state, read, step.at, insist))
 
 
 def poured_into(payload: EventIn) -> list[int]:

@@ -59,6 +59,7 @@ def _task(jug: JugRow, due: DueOut, answer: PutOff | None, now: datetime) -> Tas
         since=since,
         until=until,
         grams=due.grams,
+        done=due.done,
         state=presses(since, until, now),
         put_off=answer.id if answer else None,
     )

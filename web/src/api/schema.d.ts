@@ -811,6 +811,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Choice
+         * @description Take a way of doing it where brewers differ, for this batch and as a habit.
+         */
+        put: operations["server_jugs_api_put_choice"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/brew-day/poured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Poured
+         * @description What really went in of a pour: everything after follows it.
+         */
+        post: operations["server_jugs_api_post_poured"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/forecast": {
         parameters: {
             query?: never;
@@ -1492,7 +1532,7 @@ export interface components {
         /**
          * CauseOut
          * @description What would explain an odd reading; `likely_sg` when it probably slipped, `sure` when
-         *     nothing else plausible explains it.
+         *     nothing else plausible explains it; `accept` is what accepting it writes down.
          */
         CauseOut: {
             /** Code */
@@ -1506,6 +1546,11 @@ export interface components {
              * @default false
              */
             sure: boolean;
+            /**
+             * Accept
+             * @default
+             */
+            accept: string;
         };
         /**
          * Problem
@@ -2071,6 +2116,18 @@ export interface components {
             put_away: boolean;
         };
         /**
+         * DoneOut
+         * @description What is written into the log once it is done: the kind and the `what` of an event.
+         */
+        DoneOut: {
+            /** Kind */
+            kind: string;
+            /** What */
+            what: {
+                [key: string]: unknown;
+            };
+        };
+        /**
          * DrinkOut
          * @description What a pour is, for its colour, and its part of what was poured together.
          */
@@ -2087,7 +2144,7 @@ export interface components {
         /**
          * DueOut
          * @description What comes next, in words and in `short`, between two moments, and why; `grams` where it is
-         *     weighed.
+         *     weighed, `done` where doing it is all there is to say.
          */
         DueOut: {
             /** What */
@@ -2110,6 +2167,7 @@ export interface components {
             until: string;
             /** Grams */
             grams: number | null;
+            done: components["schemas"]["DoneOut"] | null;
         };
         /**
          * JugRow
@@ -2619,7 +2677,7 @@ export interface components {
         };
         /**
          * ReadingOut
-         * @description A reading as read, and what it means at 20 °C.
+         * @description A reading as read on a stem (null: on another scale), and what it means at 20 °C.
          */
         ReadingOut: {
             /**
@@ -2633,7 +2691,7 @@ export interface components {
              */
             at: string;
             /** Sg */
-            sg: number;
+            sg: number | null;
             /** Sg At 20 */
             sg_at_20: number;
             /** Temperature C */
@@ -2897,27 +2955,44 @@ export interface components {
             steps: components["schemas"]["StepOut"][];
         };
         /**
-         * SchoolOut
-         * @description A question that brewers answer in more than one way.
+         * OptionOut
+         * @description A way of doing it: why one would, what follows for times and doses, and whether it is
+         *     offered: one that is not hurts somebody or spoils the drink, and `follows` says how.
          */
-        SchoolOut: {
-            /** Question */
-            question: string;
-            /** Usual */
-            usual: string;
+        OptionOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
             /** Why */
             why: string;
-            /** Other */
-            other: string;
-            /** Other Why */
-            other_why: string;
-            /** Never */
-            never: string;
+            /** Follows */
+            follows: string;
+            /** Offered */
+            offered: boolean;
+        };
+        /**
+         * SchoolOut
+         * @description A question that brewers answer in more than one way, the usual way first; `chosen` for this
+         *     batch, and whether that is the habit.
+         */
+        SchoolOut: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Options */
+            options: components["schemas"]["OptionOut"][];
+            /** Chosen */
+            chosen: string;
+            /** Habit */
+            habit: boolean;
         };
         /**
          * StepOut
          * @description A step of brew day; `minutes` can be timed, `started_at` since when they run. `cost` is
-         *     told where it was done before what comes before it.
+         *     told where it was done before what comes before it. `amount` of the pour that it puts in, by
+         *     mass in g or in ml, and whether that was written down instead of the plan's.
          */
         StepOut: {
             /** Key */
@@ -2928,13 +3003,22 @@ export interface components {
             text: string;
             /** Minutes */
             minutes: number | null;
-            school: components["schemas"]["SchoolOut"] | null;
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
             /** Started At */
             started_at: string | null;
             /** Done At */
             done_at: string | null;
             /** Cost */
             cost: string;
+            /** Pour */
+            pour: string | null;
+            /** Amount */
+            amount: number | null;
+            /** By Mass */
+            by_mass: boolean;
+            /** Really */
+            really: boolean;
         };
         /**
          * StepIn
@@ -2948,6 +3032,32 @@ export interface components {
              * @enum {string}
              */
             mark: "start" | "done" | "undo";
+        };
+        /**
+         * ChoiceIn
+         * @description Take a way of a school for this batch, and with `habit` for those to come.
+         */
+        ChoiceIn: {
+            /** School */
+            school: string;
+            /** Option */
+            option: string;
+            /**
+             * Habit
+             * @default false
+             */
+            habit: boolean;
+        };
+        /**
+         * PouredIn
+         * @description How much really went in of what a step pours: ml or g, as the plan has it; None: as
+         *     planned after all.
+         */
+        PouredIn: {
+            /** Pour */
+            pour: string;
+            /** Amount */
+            amount?: number | null;
         };
         /**
          * ForecastOut
@@ -2988,12 +3098,19 @@ export interface components {
         };
         /**
          * ReadingIn
-         * @description A gravity as it stood on the stem. The first one pitches: `plan_version` is then the plan
-         *     that was in sight.
+         * @description A gravity as it stood on the stem, or what a refractometer showed in °Bx. The first one
+         *     pitches: `plan_version` is then the plan that was in sight. `cause` is what was accepted as
+         *     explaining an odd one: it is written down with it.
          */
         ReadingIn: {
             /** Sg */
-            sg: number;
+            sg?: number | null;
+            /** Brix */
+            brix?: number | null;
+            /** Seen */
+            seen?: ("foam" | "grain")[];
+            /** Cause */
+            cause?: string | null;
             /** Plan Version */
             plan_version?: number | null;
             /**
@@ -3356,6 +3473,7 @@ export interface components {
             until: string;
             /** Grams */
             grams: number | null;
+            done: components["schemas"]["DoneOut"] | null;
             /** State */
             state: string;
             /** Put Off */
@@ -6663,6 +6781,148 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrewDayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_put_choice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChoiceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrewDayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_post_poured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PouredIn"];
             };
         };
         responses: {

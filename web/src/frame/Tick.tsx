@@ -1,18 +1,15 @@
+import { Checkbox, HStack, VisuallyHidden } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import css from "./Tick.module.css";
+import { Meant } from "./Explained";
 
-/** A box to tick, or one of several to choose, the whole of whose label can be pressed. */
+/** A box to tick, the whole of whose label can be pressed; what its word means stands beside it. */
 export function Tick({
-  type = "checkbox",
-  name,
   label,
   checked,
   disabled,
   onChange,
   children,
 }: {
-  type?: "checkbox" | "radio";
-  name?: string;
   /** Said instead of the words shown, where those do not stand by themselves. */
   label?: string;
   checked: boolean;
@@ -21,19 +18,20 @@ export function Tick({
   children: ReactNode;
 }) {
   return (
-    <label className={css.tick}>
-      <input
-        type={type}
-        name={name}
-        aria-label={label}
+    <HStack gap="1" display="inline-flex">
+      <Checkbox.Root
         checked={checked}
         disabled={disabled}
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      <span className={css.box} aria-hidden="true">
-        {type === "radio" ? "•" : "✓"}
-      </span>
-      {children}
-    </label>
+        onCheckedChange={(change) => onChange(change.checked === true)}
+      >
+        <Checkbox.HiddenInput />
+        <Checkbox.Control>✓</Checkbox.Control>
+        <Checkbox.Label>
+          {label && <VisuallyHidden>{label}</VisuallyHidden>}
+          <span aria-hidden={!!label}>{children}</span>
+        </Checkbox.Label>
+      </Checkbox.Root>
+      {typeof children === "string" && <Meant label={children} />}
+    </HStack>
   );
 }

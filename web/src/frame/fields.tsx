@@ -1,7 +1,8 @@
 import { Field, HStack, Input, NativeSelect, SegmentGroup, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { retold } from "../units";
-import { Meant } from "./Explained";
+import { Explained, Meant } from "./Explained";
+import { WhoseMeasure } from "./WhoseMeasure";
 
 type Common = { label: string; hint?: string; error?: string | undefined; hideLabel?: boolean };
 
@@ -17,6 +18,20 @@ function Named({ label, hideLabel }: { label: string; hideLabel: boolean | undef
   );
 }
 
+/** A hint, its words of the trade opening their meaning. */
+function Hint({ text }: { text: string }) {
+  return (
+    <Field.HelperText color="quiet">
+      <Explained text={text} />
+    </Field.HelperText>
+  );
+}
+
+/** Once the kitchen knows what a word means, what was typed is read as if typed anew. */
+function sayAgain({ value, onChange }: React.ComponentProps<typeof Input>) {
+  onChange?.({ target: { value } } as React.ChangeEvent<HTMLInputElement>);
+}
+
 /** A text field with its label, a hint, and the sentence when it is wrong. */
 export function TextField({
   label,
@@ -29,10 +44,13 @@ export function TextField({
     <Field.Root invalid={!!error} gap="1">
       <Named label={label} hideLabel={hideLabel} />
       <Input autoComplete="off" {...input} />
-      {hint && !error && <Field.HelperText color="quiet">{hint}</Field.HelperText>}
+      {hint && !error && <Hint text={hint} />}
       {error && (
         <Field.ErrorText color="bad" fontSize="sm">
           {retold(error)}
+          {typeof input.value === "string" && (
+            <WhoseMeasure text={input.value} onSettled={() => sayAgain(input)} />
+          )}
         </Field.ErrorText>
       )}
     </Field.Root>
@@ -58,7 +76,7 @@ export function ChoiceField({
         </NativeSelect.Field>
         <NativeSelect.Indicator />
       </NativeSelect.Root>
-      {hint && !error && <Field.HelperText color="quiet">{hint}</Field.HelperText>}
+      {hint && !error && <Hint text={hint} />}
       {error && <Field.ErrorText color="bad">{retold(error)}</Field.ErrorText>}
     </Field.Root>
   );

@@ -1,19 +1,45 @@
-import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
 import { answer, api, mistyped, type Schemas } from "../api/client";
 import { StemReader } from "../drawing/StemReader";
 import { gravity } from "../format";
 import { useAct } from "../frame/act";
-import { ChoiceField, TextField } from "../frame/fields";
+import { Explained } from "../frame/Explained";
+import { ChoiceField, SegmentField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, QuietButton } from "../frame/states";
+import { Tick } from "../frame/Tick";
 import { useKept } from "../frame/useKept";
-import { degree, readAmount, readGravity, readTemperature, usualSample } from "../units";
+import {
+  degree,
+  readAmount,
+  readGravity,
+  readNumber,
+  readTemperature,
+  usualSample,
+} from "../units";
 import { Questioned } from "./Questioned";
 
 const DAY_MS = 86_400_000;
 const MOST_DAYS_AGO = 30;
+
+const TOOLS = [
+  ["stem", "Hydrometer"],
+  ["refractometer", "Refractometer"],
+] as const;
+type Tool = (typeof TOOLS)[number][0];
+type Seen = Schemas["ReadingIn"]["seen"] extends (infer Each)[] | undefined ? Each : never;
+
+const READS = {
+  stem: "Write the gravity as read, like 1.074.",
+  refractometer: "Write the Brix it shows, like 12.4.",
+};
+const HOW = {
+  stem: "At eye level, the bottom of the curve, spun still. Pull the stem (a finger pulls it sideways), or type.",
+  refractometer:
+    "A drop of it, clear and at 20 °C. Once it ferments, alcohol bends the light too: the gravity is worked back from where it began, and known less well. Proof needs a hydrometer.",
+};
 
 function when(daysAgo: number): string {
   if (daysAgo === 0) return "Just now";
@@ -42,19 +68,28 @@ export function ReadingForm({
   const [drunk, setDrunk] = useState("");
   const [note, setNote, forgetNote] = useKept(`${kept}-note`, "");
   const [daysAgo, setDaysAgo] = useState("0");
+  const [tool, setTool] = useState<Tool>("stem");
+  const [seen, setSeen] = useState<Seen[]>([]);
   const { act, busy, problem, setProblem } = useAct(true);
   const field = useRef<HTMLInputElement>(null);
   const sg = readGravity(typed);
   const onStem = sg !== null && sg >= 0.97 && sg <= 1.2 ? sg : from;
 
-  function write(gravityTyped: string, insist: boolean) {
-    const reads = readGravity(gravityTyped);
+  function chooseTool(next: string) {
+    setTool(next as Tool);
+    setTyped("");
+    setProblem(null);
+  }
+
+  function write(figureTyped: string, insist: boolean, cause: string | null = null) {
+    const brix = tool === "refractometer" ? readNumber(figureTyped, "brix", "°bx", "bx") : null;
+    const reads = tool === "stem" ? readGravity(figureTyped) : brix;
     const warm = readTemperature(temperature);
     const gone = drunk.trim() === "" ? 0 : readAmount(drunk, "ml");
     if (reads === null || warm === null || typeof gone === "string") {
       const wrong =
         reads === null
-          ? { at: "sg", text: "Write the gravity as read, like 1.074." }
+          ? { at: "sg", text: tool === "stem" ? READS.stem : READS.refractometer }
           : warm === null
             ? {
                 at: "temperature_c",
@@ -65,7 +100,9 @@ export function ReadingForm({
       return;
     }
     const body = {
-      sg: reads,
+      ...(tool === "stem" ? { sg: reads } : { brix: reads }),
+      seen,
+      cause,
       temperature_c: warm,
       drunk_ml: gone,
       note,
@@ -81,7 +118,8 @@ export function ReadingForm({
       forgetNote();
       queries.setQueryData(["jug", jug.id], after);
       queries.invalidateQueries({ queryKey: ["jugs"] });
-      say(`${gravity(body.sg)} is saved.`);
+      setSeen([]);
+      say(`${tool === "stem" ? gravity(reads) : `${reads} °Bx`} is saved.`);
       onWritten?.();
     });
   }
@@ -91,24 +129,29 @@ export function ReadingForm({
     write(typed, false);
   }
 
+  const tick = (what: Seen) => (on: boolean) =>
+    setSeen((before) => (on ? [...before, what] : before.filter((each) => each !== what)));
+
   const questioned = problem?.problem.insist_allowed ? problem : null;
   return (
     <form onSubmit={submit} aria-label="Write a reading">
       <Stack gap="3">
         <Flex gap="3" align="flex-start">
-          <StemReader
-            sg={onStem}
-            liquid={liquid}
-            onChange={(next) => {
-              setTyped(gravity(next));
-              setProblem(null);
-            }}
-          />
+          {tool === "stem" && (
+            <StemReader
+              sg={onStem}
+              liquid={liquid}
+              onChange={(next) => {
+                setTyped(gravity(next));
+                setProblem(null);
+              }}
+            />
+          )}
           <Stack gap="2" flex="1" minW="0">
             <TextField
               ref={field}
-              label="Gravity"
-              placeholder="1.0"
+              label={tool === "stem" ? "Gravity" : "Brix it shows"}
+              placeholder={tool === "stem" ? "1.0" : "12.4"}
               inputMode="decimal"
               value={typed}
               error={questioned ? undefined : problem?.at("sg")}
@@ -139,10 +182,18 @@ export function ReadingForm({
             </ChoiceField>
           </Stack>
         </Flex>
+        <SegmentField label="Read with" options={TOOLS} value={tool} onChange={chooseTool} />
         <Text color="quiet" fontSize="sm">
-          At eye level, the bottom of the curve, spun still. Pull the stem (a finger pulls it
-          sideways), or type.
+          <Explained text={HOW[tool]} />
         </Text>
+        <HStack wrap="wrap" gap="1">
+          <Tick checked={seen.includes("foam")} onChange={tick("foam")}>
+            Foam on it
+          </Tick>
+          <Tick checked={seen.includes("grain")} onChange={tick("grain")}>
+            Sugar grains in it
+          </Tick>
+        </HStack>
         <Grid templateColumns="minmax(0, 2fr) minmax(0, 1fr)" gap="3" alignItems="end">
           <TextField
             label="Look, smell, anything done"
@@ -162,6 +213,7 @@ export function ReadingForm({
         {questioned ? (
           <Questioned
             problem={questioned}
+            onAccept={(cause) => write(typed, true, cause)}
             onTake={(likely) => {
               setTyped(likely);
               setProblem(null);

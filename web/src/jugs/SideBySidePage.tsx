@@ -7,6 +7,7 @@ import { useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { Vessel } from "../drawing/Vessel";
 import { grams, gravity, money, percent, volume } from "../format";
+import { Explained } from "../frame/Explained";
 import { useTitle } from "../frame/focus";
 import { Panel, Trouble, Waiting } from "../frame/states";
 import { Tick } from "../frame/Tick";
@@ -79,7 +80,9 @@ export default function SideBySidePage() {
               <tbody>
                 {shown.map((row) => (
                   <tr key={row.name} className={row.differ ? css.differs : undefined}>
-                    <th scope="row">{row.name}</th>
+                    <th scope="row">
+                      <Explained text={row.name} />
+                    </th>
                     {row.values.map((value, place) => (
                       <td key={jugs[place]?.id}>{figure(value, row.unit, currency)}</td>
                     ))}

@@ -15,6 +15,7 @@ import {
   volume,
   whole,
 } from "../format";
+import { Explained } from "../frame/Explained";
 import { ChoiceField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { GoButton, Mark, Panel, Trouble, Waiting } from "../frame/states";
@@ -205,7 +206,7 @@ export default function ComparePage() {
                       overflowWrap="normal"
                       color="quiet"
                     >
-                      {name}
+                      <Explained text={name} />
                     </chakra.th>
                     {compared.data.products.map((product, i) => {
                       const made = compared.data.made[i];

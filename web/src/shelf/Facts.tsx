@@ -1,6 +1,7 @@
 import { Stack, Text } from "@chakra-ui/react";
 import type { Schemas } from "../api/client";
 import { gravityRange, money, percent, percentRange, range, sugarShare, whole } from "../format";
+import { Explained } from "../frame/Explained";
 import { VerdictWords } from "./Verdict";
 
 /** What core makes of a product: the verdict first, then the numbers. */
@@ -21,9 +22,11 @@ export function Facts({
       <VerdictWords verdict={facts.verdict} level={level} />
       {facts.verdict.code !== "supply" && (
         <Text fontWeight="700">
-          {drink && facts.reads
-            ? `A hydrometer will read ${gravityRange(facts.reads)}`
-            : `${sugarShare(facts.sugar_g_per_100_g)} g of sugar in 100 g`}
+          {drink && facts.reads ? (
+            <Explained text={`A hydrometer will read ${gravityRange(facts.reads)}`} />
+          ) : (
+            `${sugarShare(facts.sugar_g_per_100_g)} g of sugar in 100 g`
+          )}
         </Text>
       )}
       {drink && (

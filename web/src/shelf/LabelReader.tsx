@@ -5,6 +5,7 @@ import { answer, api, mistyped, ProblemError, type Schemas } from "../api/client
 import { upload } from "../api/files";
 import { useNewest } from "../api/newest";
 import { useAct } from "../frame/act";
+import { Explained } from "../frame/Explained";
 import { TextField } from "../frame/fields";
 import { useEscape } from "../frame/focus";
 import { useSay } from "../frame/notices";
@@ -319,10 +320,14 @@ export function LabelReader({
             <Facts facts={known} currency={currency} priced={typed.price !== ""} />
           ) : (
             <Text color="quiet">
-              {reading && doubts.length > 0
-                ? "Check that, or type the figure yourself."
-                : (reading?.why_not ??
-                  "Paste the label, or type its sugars and price: whether it ferments, what a hydrometer will read and what its sugar costs stand here at once.")}
+              <Explained
+                text={
+                  reading && doubts.length > 0
+                    ? "Check that, or type the figure yourself."
+                    : (reading?.why_not ??
+                      "Paste the label, or type its sugars and price: whether it ferments, what a hydrometer will read and what its sugar costs stand here at once.")
+                }
+              />
             </Text>
           )}
         </Box>

@@ -1,6 +1,5 @@
-import { chakra, Stack, Text } from "@chakra-ui/react";
+import { chakra, RadioGroup } from "@chakra-ui/react";
 import type { Schemas } from "../api/client";
-import { Tick } from "../frame/Tick";
 import { drinkToken } from "../theme/drinks";
 
 /** The colour of the juice, from a small palette of real ones; the fruit's own until chosen. */
@@ -40,32 +39,28 @@ export function Palette({
     { key: "concentrate", name: "brown" },
   ];
   return (
-    <Stack as="fieldset" gap="1" border="none">
-      <Text as="legend" fontWeight="600">
-        Colour in the jug
-      </Text>
+    <RadioGroup.Root value={value} onValueChange={(chosen) => onChange(chosen.value ?? "")}>
+      <RadioGroup.Label fontWeight="600">Colour in the jug</RadioGroup.Label>
       <chakra.div display="flex" flexWrap="wrap" gap="2">
         {choices.map((choice) => (
-          <Tick
-            key={choice.key}
-            type="radio"
-            name="colour"
-            checked={value === choice.key}
-            onChange={() => onChange(choice.key)}
-          >
-            <chakra.span
-              aria-hidden="true"
-              w="22px"
-              h="22px"
-              rounded="md"
-              borderWidth="1px"
-              borderColor="rim"
-              bg={drinkToken({ colour: choice.key || own, kind })}
-            />
-            {choice.name}
-          </Tick>
+          <RadioGroup.Item key={choice.key} value={choice.key}>
+            <RadioGroup.ItemHiddenInput />
+            <RadioGroup.ItemControl>•</RadioGroup.ItemControl>
+            <RadioGroup.ItemText>
+              <chakra.span
+                aria-hidden="true"
+                w="22px"
+                h="22px"
+                rounded="md"
+                borderWidth="1px"
+                borderColor="rim"
+                bg={drinkToken({ colour: choice.key || own, kind })}
+              />
+              {choice.name}
+            </RadioGroup.ItemText>
+          </RadioGroup.Item>
         ))}
       </chakra.div>
-    </Stack>
+    </RadioGroup.Root>
   );
 }

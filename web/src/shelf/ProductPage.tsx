@@ -7,6 +7,7 @@ import { usePrices, useProduct, useReference, useSession } from "../api/queries"
 import { Stem } from "../drawing/Stem";
 import { date, gravity, gravityRange, money, productPack } from "../format";
 import { useAct } from "../frame/act";
+import { Explained } from "../frame/Explained";
 import { TextField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
@@ -318,7 +319,7 @@ function Measured({ product }: { product: Product }) {
   return (
     <Stack gap="3">
       <Heading as="h2" size="md" fontFamily="heading">
-        Label and hydrometer
+        <Explained text="Label and hydrometer" />
       </Heading>
       {beside && (
         <>

@@ -1,8 +1,10 @@
 import { defineRecipe, defineSlotRecipe } from "@chakra-ui/react";
 import {
+  checkboxAnatomy,
   comboboxAnatomy,
   menuAnatomy,
   nativeSelectAnatomy,
+  radioGroupAnatomy,
   segmentGroupAnatomy,
   toastAnatomy,
 } from "@chakra-ui/react/anatomy";
@@ -186,6 +188,63 @@ export const segmentGroupRecipe = defineSlotRecipe({
       _checked: { bg: "action", color: "onAction" },
       _focusWithin: { outline: "3px solid", outlineColor: "ring", outlineOffset: "-3px" },
     },
+  },
+});
+
+/** The whole label is the target: its input lies over it, unseen. */
+const ticked = {
+  root: {
+    position: "relative",
+    display: "inline-flex",
+    alignItems: "center",
+    gap: "2",
+    minH: TARGET,
+    minW: TARGET,
+    px: "1.5",
+    cursor: "pointer",
+    _disabled: { opacity: 0.5 },
+    "& input": {
+      position: "absolute !important",
+      inset: "0",
+      w: "full !important",
+      h: "full !important",
+      m: "0 !important",
+      opacity: 0,
+      clipPath: "none !important",
+      cursor: "inherit",
+    },
+  },
+  box: {
+    flex: "none",
+    boxSize: "22px",
+    display: "grid",
+    placeItems: "center",
+    borderWidth: "1.5px",
+    borderColor: "rim",
+    bg: "enamel",
+    color: "transparent",
+    fontWeight: "700",
+    lineHeight: "1",
+    _checked: { bg: "action", color: "onAction" },
+    _focusVisible: { outline: "3px solid", outlineColor: "ring", outlineOffset: "2px" },
+  },
+  // A tall label stays one line with its box.
+  label: { display: "inline-flex", alignItems: "center", gap: "2" },
+} as const;
+
+export const checkboxRecipe = defineSlotRecipe({
+  className: "chakra-checkbox",
+  slots: checkboxAnatomy.keys(),
+  base: { root: ticked.root, control: { ...ticked.box, borderRadius: "5px" }, label: ticked.label },
+});
+
+export const radioGroupRecipe = defineSlotRecipe({
+  className: "chakra-radio-group",
+  slots: radioGroupAnatomy.keys(),
+  base: {
+    item: ticked.root,
+    itemControl: { ...ticked.box, borderRadius: "full" },
+    itemText: ticked.label,
   },
 });
 

@@ -14,10 +14,12 @@ import {
 } from "@chakra-ui/react/theme";
 import { drinkColours } from "./drinks";
 import {
+  checkboxRecipe,
   comboboxRecipe,
   inputRecipe,
   menuRecipe,
   nativeSelectRecipe,
+  radioGroupRecipe,
   segmentGroupRecipe,
   textareaRecipe,
   toastRecipe,
@@ -86,6 +88,8 @@ const config = defineConfig({
   theme: {
     recipes: { input: inputRecipe, textarea: textareaRecipe },
     slotRecipes: {
+      checkbox: checkboxRecipe,
+      radioGroup: radioGroupRecipe,
       combobox: comboboxRecipe,
       menu: menuRecipe,
       nativeSelect: nativeSelectRecipe,

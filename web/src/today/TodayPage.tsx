@@ -91,20 +91,6 @@ function keyOf(task: Task): string {
   return `${task.jug}-${task.what}-${task.asked}`;
 }
 
-/** What is written into the log when it is done, for what is done in one go. */
-function doneBy(task: Task): { kind: string; what: Record<string, unknown> } | null {
-  switch (task.what) {
-    case "nutrient":
-      return { kind: "dosed", what: { dose: "nutrient_dap", mass_g: task.grams ?? 0 } };
-    case "pour_held_back":
-      return { kind: "added", what: { held_back: true } };
-    case "warm_and_swirl":
-      return { kind: "cared", what: { did: "swirled" } };
-    default:
-      return null;
-  }
-}
-
 const GO: Record<string, string> = { read: "Read it", rack_or_bottle: "Bottle it" };
 
 /** One thing to do: which jug, what, why; done, later, or left out with the reason. */
@@ -121,7 +107,7 @@ function TaskRow({ task, first, timeZone }: { task: Task; first: boolean; timeZo
       queries.invalidateQueries({ queryKey: ["jug", task.jug] }),
     ]);
   const amount = task.grams === null ? "" : `, ${grams(task.grams)}`;
-  const done = doneBy(task);
+  const { done } = task;
 
   const write = () =>
     act(async () => {

@@ -1,6 +1,7 @@
 import { chakra, HStack, Stack, Text } from "@chakra-ui/react";
 import type { Schemas } from "../../api/client";
 import { bottleSize, listed, money, percent, percentRange, volume } from "../../format";
+import { Explained } from "../../frame/Explained";
 import { Mark, Tag } from "../../frame/states";
 import { Verdict } from "./Verdict";
 
@@ -61,8 +62,8 @@ export function Outcome({
         </HStack>
       )}
       <Text color="quiet">
-        {volume(outcome.bottled_ml)} in bottles, {volume(outcome.left_ml)} left on the lees and in
-        samples
+        {volume(outcome.bottled_ml)} in bottles, {volume(outcome.left_ml)} left on the{" "}
+        <Explained text="lees" /> and in samples
         {outcome.cost_per_litre !== null &&
           ` · ${money(outcome.cost_per_litre, currency)} a litre${outcome.unpriced.length ? `, without ${listed(outcome.unpriced)}` : ""}`}
       </Text>

@@ -29,7 +29,7 @@ export function Verdict({ closing }: { closing: Schemas["ClosingOut"] }) {
           <details>
             <summary>Pressure at the worst</summary>
             <p>
-              {closing.pressure_bar[0]?.toFixed(1)} bar at 20 °C,{" "}
+              <Explained text="At the worst:" /> {closing.pressure_bar[0]?.toFixed(1)} bar at 20 °C,{" "}
               {closing.pressure_bar[1]?.toFixed(1)} at 30 °C, {closing.pressure_bar[2]?.toFixed(1)}{" "}
               at 40 °C, as in a car or a shed in the sun.
             </p>

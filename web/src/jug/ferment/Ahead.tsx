@@ -4,6 +4,7 @@ import type { Schemas } from "../../api/client";
 import { useForecast } from "../../api/queries";
 import { Curve } from "../../drawing/Curve";
 import { day, dayAndTime, gravity } from "../../format";
+import { Explained } from "../../frame/Explained";
 import { QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 
@@ -27,7 +28,7 @@ export function Ahead({ ends }: { ends: Schemas["IntervalOut"] }) {
         <HStack wrap="wrap" gap="3">
           <Text flex="1" minW="14rem">
             <b>
-              Likely dry {day(found.dry_from, session.time_zone)} to{" "}
+              Likely <Explained text="dry" /> {day(found.dry_from, session.time_zone)} to{" "}
               {found.open_ended ? "some time later" : day(found.dry_until, session.time_zone)}
             </b>
             {warmer && `, ${WARMER_C} °C warmer from now on`}. Eight jugs in ten like this one stay
@@ -45,7 +46,7 @@ export function Ahead({ ends }: { ends: Schemas["IntervalOut"] }) {
       )}
       {found?.why_not && !jug.bottling && (
         <Text color="quiet" fontSize="sm">
-          {found.why_not}
+          <Explained text={found.why_not} />
         </Text>
       )}
       <Curve

@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import { answer, api, mistyped, type Schemas } from "../../api/client";
 import { useJugs, useShelf } from "../../api/queries";
 import { useAct } from "../../frame/act";
+import { Meant } from "../../frame/Explained";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../frame/states";
@@ -110,6 +111,7 @@ export function EventForm({
               ))}
           </ChoiceField>
         )}
+        <Meant label={KINDS[typed.kind] ?? ""} />
         <Fields
           typed={typed}
           set={set}

@@ -170,8 +170,10 @@ function NowLine({ now }: { now: Schemas["NowOut"] }) {
     <Text color="quiet" fontSize="sm" mb="2">
       In it now: {volume(now.volume_ml.value)}, {percent(now.abv.value)},{" "}
       {now.sugar_g_per_l.value.toFixed(0)} g/L sugar left
-      {now.ph !== null && `, pH ${now.ph.toFixed(1)}`}
-      {now.so2_added_mg_per_l > 0 && `, ${now.so2_added_mg_per_l.toFixed(0)} mg/L SO₂ added`}
+      {now.ph !== null && <Explained text={`, pH ${now.ph.toFixed(1)}`} />}
+      {now.so2_added_mg_per_l > 0 && (
+        <Explained text={`, ${now.so2_added_mg_per_l.toFixed(0)} mg/L of sulphite added`} />
+      )}
       {now.cost !== null && `, ${money(now.cost, session.currency)} so far`}
       {now.measured ? "." : ". Nobody has read it since: it may have gone on."}
     </Text>

@@ -7,6 +7,8 @@ import { Explained } from "../../frame/Explained";
 import { Mark, QuietButton, Trouble, Waiting } from "../../frame/states";
 import { Tick } from "../../frame/Tick";
 import css from "./BrewDay.module.css";
+import { Really } from "./Really";
+import { Ways } from "./Ways";
 
 type Step = Schemas["StepOut"];
 type How = Schemas["StepIn"]["mark"];
@@ -35,6 +37,20 @@ export function BrewDay({ jugId }: { jugId: number }) {
       await answer(api.POST("/api/jugs/{jug_id}/brew-day", { params: { path }, body })),
     );
   }
+  async function choose(body: Schemas["ChoiceIn"]) {
+    queries.setQueryData(
+      key,
+      await answer(api.PUT("/api/jugs/{jug_id}/choices", { params: { path }, body })),
+    );
+  }
+  async function poured(body: Schemas["PouredIn"]) {
+    queries.setQueryData(
+      key,
+      await answer(api.POST("/api/jugs/{jug_id}/brew-day/poured", { params: { path }, body })),
+    );
+    // Everything after follows it: what it should read, what it comes to, what it costs.
+    await queries.invalidateQueries({ queryKey: ["jug", jugId], exact: true });
+  }
   const left = steps.filter((step) => step.done_at === null).length;
   return (
     <Stack gap="2">
@@ -48,14 +64,30 @@ export function BrewDay({ jugId }: { jugId: number }) {
       </HStack>
       <chakra.ol listStyleType="none" aria-label="Steps">
         {steps.map((step) => (
-          <StepRow key={step.key} step={step} onMark={(how) => mark(step.key, how)} />
+          <StepRow
+            key={step.key}
+            step={step}
+            onMark={(how) => mark(step.key, how)}
+            onChoose={choose}
+            onPoured={poured}
+          />
         ))}
       </chakra.ol>
     </Stack>
   );
 }
 
-function StepRow({ step, onMark }: { step: Step; onMark: (how: How) => Promise<void> }) {
+function StepRow({
+  step,
+  onMark,
+  onChoose,
+  onPoured,
+}: {
+  step: Step;
+  onMark: (how: How) => Promise<void>;
+  onChoose: (choice: Schemas["ChoiceIn"]) => Promise<void>;
+  onPoured: (poured: Schemas["PouredIn"]) => Promise<void>;
+}) {
   // Each step by itself: two are ticked quicker than one is answered.
   const { act } = useAct();
   const [ticked, setTicked] = useState<boolean | null>(null);
@@ -88,7 +120,22 @@ function StepRow({ step, onMark }: { step: Step; onMark: (how: How) => Promise<v
           />
         )}
       </HStack>
-      {step.school && !done && <Otherwise school={step.school} />}
+      {!done && (
+        <Box ps="2.3rem">
+          {step.pour !== null && step.amount !== null && (
+            <Really
+              name={step.pour}
+              amount={step.amount}
+              byMass={step.by_mass}
+              really={step.really}
+              onWrite={onPoured}
+            />
+          )}
+          {step.schools.map((school) => (
+            <Ways key={school.key} school={school} onChoose={onChoose} />
+          ))}
+        </Box>
+      )}
     </chakra.li>
   );
 }
@@ -136,22 +183,4 @@ function clock(ms: number): string {
   return hours > 0
     ? `${hours}:${two(minutes)}:${two(seconds % 60)}`
     : `${minutes}:${two(seconds % 60)}`;
-}
-
-/** The same done otherwise, and why; and what is not done. */
-function Otherwise({ school }: { school: Schemas["SchoolOut"] }) {
-  return (
-    <details className={css.otherwise}>
-      <summary>{school.question}: others do it otherwise</summary>
-      <p>
-        <b>{school.usual}.</b> <Explained text={school.why} />
-      </p>
-      {school.other && (
-        <p>
-          Or: <b>{school.other}.</b> <Explained text={school.other_why} />
-        </p>
-      )}
-      {school.never && <Mark tone="bad">{`Not: ${school.never}.`}</Mark>}
-    </details>
-  );
 }

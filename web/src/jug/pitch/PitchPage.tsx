@@ -16,7 +16,7 @@ export default function PitchPage() {
       <Panel>
         <Empty
           title="Pitched"
-          text={`The first reading was ${gravity(jug.readings[0]?.sg ?? 1)}.`}
+          text={`The first reading was ${gravity(jug.readings[0]?.sg_at_20 ?? 1)}.`}
           step={<GoButton to="../ferment">Next: fermenting</GoButton>}
         />
       </Panel>

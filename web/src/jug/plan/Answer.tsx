@@ -143,7 +143,7 @@ export const Cost = memo(function Cost({
         <>
           <b>{money(cost.per_bottle, currency)} a bottle</b>
           {missing && ` without ${missing}`} · {cost.bottles} × {bottleSize(cost.bottle_ml)}, after
-          what stays on the lees.{" "}
+          what stays on the <Explained text="lees" />.{" "}
         </>
       )}
       {money(cost.used, currency)} of it used, {money(cost.packs, currency)} at the till for whole

@@ -1,11 +1,11 @@
 import { lazy, memo, Suspense, useRef, useState } from "react";
 import { Pack } from "../../drawing/Pack";
 import { grams, gravity, volume } from "../../format";
+import { WhoseMeasure } from "../../frame/WhoseMeasure";
 import { colour } from "../../theme/colour";
 import { drinkToken } from "../../theme/drinks";
 import { type DraftPour, type Role, readPour, written } from "./draft";
 import css from "./PourRow.module.css";
-import { WhoseMeasure } from "./WhoseMeasure";
 
 // Fetched when it is first opened: most plans are made without.
 const PourMenu = lazy(() => import("./PourMenu"));

@@ -9,9 +9,9 @@ it("a fill alone is a target: made up to the mark", () => {
     { name: "", pours: [pear, water], aim: { solve: ["Water"], fill_ml: 4500 } },
     4600,
   );
-  expect([kept.aiming, kept.fillL, kept.pours[1]?.role]).toEqual([true, "4.5", "adjusts"]);
+  expect([kept.aiming, kept.fill, kept.pours[1]?.role]).toEqual([true, "4.5", "adjusts"]);
   expect(planOf(kept).plan?.aim).toMatchObject({ abv: null, fill_ml: 4500 });
-  expect(planOf({ ...kept, abv: "", fillL: "" }).problems.fields.abv).toBeDefined();
+  expect(planOf({ ...kept, abv: "", fill: "" }).problems.fields.abv).toBeDefined();
 });
 
 describe("a plan", () => {
@@ -78,5 +78,5 @@ it("a blend of two lets the share between them give", () => {
     4600,
   );
   expect(planOf(kept).plan?.aim?.solve).toEqual([["Pear", "Plum"]]);
-  expect(kept.fillL).toBe("");
+  expect(kept.fill).toBe("");
 });

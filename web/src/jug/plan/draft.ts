@@ -1,5 +1,5 @@
 import type { Schemas } from "../../api/client";
-import { readAmount, readGravity, readLitres, readNumber } from "../../units";
+import { readAmount, readGravity, readNumber, readVessel, vesselFigure } from "../../units";
 
 export type Plan = Schemas["PlanIn"];
 type Pour = Schemas["PourIn"];
@@ -34,7 +34,7 @@ export type Aims = {
   aiming: boolean;
   abv: string;
   og: string;
-  fillL: string;
+  fill: string;
   acid: string;
   tannin: string;
   ceiling: string;
@@ -98,7 +98,8 @@ export function draftOf(plan: Plan, usualFillMl: number): Draft {
     // Made up to the mark alone, a plan aims at no strength.
     abv: aim?.abv == null && aim?.fill_ml != null && aim.og == null ? "" : typed(aim?.abv ?? 11),
     og: typed(aim?.og),
-    fillL: aim && aim.fill_ml == null ? "" : typed((aim?.fill_ml ?? usualFillMl) / 1000),
+    // To the millilitre in gallons too, so that opening a plan does not change it.
+    fill: aim && aim.fill_ml == null ? "" : vesselFigure(aim?.fill_ml ?? usualFillMl, 4),
     acid: typed(aim?.acid_g_per_l),
     tannin: typed(aim?.tannin_g_per_l),
     blend: blended?.[0] && blended[1] ? [blended[0], blended[1]] : null,
@@ -151,7 +152,7 @@ function spooned(amount: string, unit: "ml" | "g"): boolean {
 const SENTENCES: Record<FieldKey, string> = {
   abv: "Write a strength in %, like 11.5.",
   og: "Write a gravity, like 1.080.",
-  fill: "Write a fill in litres, like 4.5.",
+  fill: "Write how full, like 4.5 L or 1 US gal.",
   acid: "Write grams in a litre, like 6.",
   tannin: "Write grams in a litre, like 0.8.",
   sweetness: "Write grams of sugar in a litre, like 20.",
@@ -188,14 +189,14 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
   /** A number nobody need type: null when empty, and a sentence when it is none. */
   function optional(key: FieldKey, text: string): number | null {
     if (text.trim() === "") return null;
-    const read = { fill: readLitres, og: readGravity }[key as string];
+    const read = { fill: readVessel, og: readGravity }[key as string];
     const value = read ? read(text) : readNumber(text, "%", "g/l");
     if (value === null) problems.fields[key] = SENTENCES[key];
     return value;
   }
   const og = draft.aiming ? optional("og", draft.og) : null;
   const abv = draft.aiming && og === null ? readNumber(draft.abv, "%") : null;
-  const fill = draft.aiming ? optional("fill", draft.fillL) : null;
+  const fill = draft.aiming ? optional("fill", draft.fill) : null;
   // Made up to the mark: a fill alone is a target too.
   const fillAlone = draft.abv.trim() === "" && fill !== null;
   if (draft.aiming && draft.og.trim() === "" && abv === null && !fillAlone)
@@ -219,7 +220,7 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
           solve: solveOf(draft, acid !== null, tannin !== null),
           abv,
           og,
-          fill_ml: fill === null ? null : fill * 1000,
+          fill_ml: fill,
           acid_g_per_l: acid,
           tannin_g_per_l: tannin,
           shares: Object.keys(shares).length > 0 ? shares : null,

@@ -39,7 +39,7 @@ describe("a remedy", () => {
     expect(mended("yeast", { key: "wine" }).yeast?.tolerance_abv).toBe(14);
     expect(mended("vessel", { key: "bucket_10" }).vessel?.volume_ml).toBe(10000);
     expect(mended("aim_abv", { value: 13 }).abv).toBe("13");
-    expect(mended("aim_fill", { value: 4600 }).fillL).toBe("4.6");
+    expect(mended("aim_fill", { value: 4600 }).fill).toBe("4.6");
     expect(mended("hold_back", { value: 300 }).holdBackMl).toBe(300);
   });
 

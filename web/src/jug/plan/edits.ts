@@ -1,4 +1,5 @@
 import type { Schemas } from "../../api/client";
+import { vesselFigure } from "../../units";
 import { type Draft, type DraftPour, freeName, newPour, written } from "./draft";
 
 type Pour = Schemas["PourIn"];
@@ -208,7 +209,7 @@ function one(draft: Draft, edit: Schemas["EditOut"], reference: Schemas["Referen
     case "aim_abv":
       return { ...draft, abv: written(value), og: "" };
     case "aim_fill":
-      return { ...draft, fillL: String(Math.round(value / 10) / 100) };
+      return { ...draft, fill: vesselFigure(value) };
     case "dose":
       return withDoses(draft, edit.key ?? "", edit.doses);
     case "closure":

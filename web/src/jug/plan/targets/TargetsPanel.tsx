@@ -2,6 +2,7 @@ import { memo } from "react";
 import type { ProblemError, Schemas } from "../../../api/client";
 import { frameOf } from "../../../drawing/vessels";
 import { Mark } from "../../../frame/states";
+import { useIdle } from "../../../frame/useIdle";
 import { type Draft, sameTargets, type TypedProblems } from "../draft";
 import type { TargetActs } from "./acts";
 import { MouthTarget } from "./MouthTarget";
@@ -66,6 +67,8 @@ export const TargetsPanel = memo(function TargetsPanel({
   acts,
 }: Props) {
   const wrong = wrongTargets(problems, refused);
+  // Below the drawing: on a slow phone or laptop the rest can be used while this is still drawn.
+  const idle = useIdle();
   const frame = frameOf(vessel.shape, height, "airlock", marked);
   const price = result?.standings.find((row) => row.key === "price");
   const priced = result && (result.cost.per_bottle !== null || draft.ceiling !== "");
@@ -107,7 +110,11 @@ export const TargetsPanel = memo(function TargetsPanel({
         />
       </div>
       {typed && <Wrong wrong={wrong} refused={refused} />}
-      {typed && acts && <MouthTarget draft={draft} result={result} wrong={wrong} acts={acts} />}
+      {typed && acts && (
+        <div className={css.mouthPlace}>
+          {idle && <MouthTarget draft={draft} result={result} wrong={wrong} acts={acts} />}
+        </div>
+      )}
     </>
   );
 }, unchanged);

@@ -1,6 +1,7 @@
 import type { Schemas } from "../../../api/client";
 import { gravity } from "../../../format";
 import { TextField } from "../../../frame/fields";
+import { vesselFigure, vesselUnit } from "../../../units";
 import type { Draft, TypedProblems } from "../draft";
 import type { TargetActs } from "./acts";
 
@@ -18,7 +19,7 @@ export function TypedTargets({
   wrong: TypedProblems["fields"];
   acts: TargetActs;
 }) {
-  const { aiming, og, abv, fillL, ceiling } = draft;
+  const { aiming, og, abv, fill, ceiling } = draft;
   const byGravity = og.trim() !== "";
   const fields = [
     {
@@ -29,9 +30,9 @@ export function TypedTargets({
       set: acts.strength,
     },
     {
-      label: "Fill, litres",
-      value: aiming ? fillL : "",
-      now: result && (result.must.in_vessel_ml / 1000).toFixed(2),
+      label: `Fill, ${vesselUnit()}`,
+      value: aiming ? fill : "",
+      now: result && vesselFigure(result.must.in_vessel_ml),
       error: wrong.fill,
       set: acts.fill,
     },

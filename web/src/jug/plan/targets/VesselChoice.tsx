@@ -8,7 +8,7 @@ import { ChoiceField, TextField } from "../../../frame/fields";
 import { useEscape } from "../../../frame/focus";
 import { useSay } from "../../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../../frame/states";
-import { readLitres } from "../../../units";
+import { readVessel, vesselUnit } from "../../../units";
 import type { Plan } from "../draft";
 import type { Change } from "./acts";
 
@@ -176,7 +176,7 @@ function OwnVessel({ onClose, onKept }: { onClose: () => void; onKept: (kept: Ow
   function keep(event: FormEvent) {
     event.preventDefault();
     act(async () => {
-      const body = { name, shape, brim_ml: (readLitres(brim) ?? 0) * 1000 };
+      const body = { name, shape, brim_ml: readVessel(brim) ?? 0 };
       const kept = await answer(api.POST("/api/vessels", { body }));
       await queries.invalidateQueries({ queryKey: ["vessels"] });
       onKept(kept);
@@ -203,7 +203,7 @@ function OwnVessel({ onClose, onKept }: { onClose: () => void; onKept: (kept: Ow
             ))}
           </ChoiceField>
           <TextField
-            label="Brim full, litres"
+            label={`Brim full, ${vesselUnit()}`}
             inputMode="decimal"
             value={brim}
             hint="Weigh it empty and full of water"

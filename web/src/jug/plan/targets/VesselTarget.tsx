@@ -4,7 +4,7 @@ import { Vessel } from "../../../drawing/Vessel";
 import { frameOf, levelOf, radiusAt } from "../../../drawing/vessels";
 import { volume } from "../../../format";
 import { drinkToken, stirred } from "../../../theme/drinks";
-import { readLitres } from "../../../units";
+import { readVessel, vesselFigure, vesselUnit } from "../../../units";
 import type { Draft, DraftPour } from "../draft";
 import { TargetField } from "./TargetField";
 import css from "./targets.module.css";
@@ -40,15 +40,15 @@ export function VesselTarget({
   mixed: boolean;
   wrong: string | undefined;
   /** Absent where it is history. */
-  onFill: ((litres: string) => void) | undefined;
+  onFill: ((typed: string) => void) | undefined;
   children?: React.ReactNode;
 }) {
   const { shape, capacity } = vessel;
   const frame = frameOf(shape, height, "airlock", marked);
   const layers = layersOf(draft.pours, result, draft.holdBackMl);
   const now = result?.must.in_vessel_ml ?? 0;
-  const wantedL = draft.aiming ? readLitres(draft.fillL) : null;
-  const wanted = wantedL === null ? now : wantedL * 1000;
+  const asked = draft.aiming ? readVessel(draft.fill) : null;
+  const wanted = asked ?? now;
   const y = (ml: number) => frame.y(levelOf(shape, Math.max(ml, 0) / capacity));
   const at = Math.min(Math.max(wanted, 0), capacity);
   const edge = frame.centre + frame.x(radiusAt(shape, levelOf(shape, at / capacity)));
@@ -82,16 +82,16 @@ export function VesselTarget({
             step={STEP_ML}
             at={y}
             left={grip}
-            idle={wantedL === null}
-            onPull={(ml) => onFill(String(Math.round(ml / 10) / 100))}
+            idle={asked === null}
+            onPull={(ml) => onFill(vesselFigure(ml))}
           />
           {typed && (
             <span className={css.at} style={{ left: grip - FIELD_PX / 2, top: fieldTop }}>
               <TargetField
-                label="Fill, litres"
-                value={draft.aiming ? draft.fillL : ""}
-                now={(now / 1000).toFixed(2)}
-                unit="L"
+                label={`Fill, ${vesselUnit()}`}
+                value={draft.aiming ? draft.fill : ""}
+                now={vesselFigure(now)}
+                unit={vesselUnit()}
                 wrong={wrong}
                 onType={onFill}
               />

@@ -68,7 +68,7 @@ export function useTargetActs(
         }, "og"),
       fill: (text) =>
         change((before) => {
-          const aimed = { ...before, fillL: text };
+          const aimed = { ...before, fill: text };
           if (before.aiming || text.trim() === "") return aimed;
           // A fill alone: made up to the mark with water.
           return { ...lettingGive({ ...aimed, abv: "", og: "" }, tap), aiming: true };

@@ -153,7 +153,7 @@ function Doses({
         )}
       </HStack>
       <Text color="quiet" fontSize="sm" pt="1">
-        Sulphite makes some people ill, and with acid it gives choking gas: open the window.
+        <Explained text="Sulphite makes some people ill, and with acid it gives choking gas: open the window." />
       </Text>
     </section>
   );

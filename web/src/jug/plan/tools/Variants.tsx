@@ -5,6 +5,7 @@ import { Link, useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../../../api/client";
 import { useReference } from "../../../api/queries";
 import { useAct } from "../../../frame/act";
+import { Explained } from "../../../frame/Explained";
 import { ChoiceField, TextField } from "../../../frame/fields";
 import { useEscape } from "../../../frame/focus";
 import { useSay } from "../../../frame/notices";
@@ -144,8 +145,7 @@ function Split({ jug, onClose }: { jug: Schemas["JugOut"]; onClose: () => void }
     <form onSubmit={split} aria-label="Split into test batches">
       <Stack gap="3">
         <Text color="quiet">
-          The must is mixed once and shared out by the size of each vessel. Change one thing only:
-          the yeast, or the enzyme.
+          <Explained text="The must is mixed once and shared out by the size of each vessel. Change one thing only: the yeast, or the enzyme." />
         </Text>
         <div className={css.sides}>
           {arms.map((arm, place) => (

@@ -1,10 +1,10 @@
 import { HStack } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { answer, api } from "../../api/client";
-import { useSession } from "../../api/queries";
-import { useAct } from "../../frame/act";
-import { QuietButton } from "../../frame/states";
-import { type Whose, whoseMeasure } from "../../units";
+import { answer, api } from "../api/client";
+import { useSession } from "../api/queries";
+import { type Whose, whoseMeasure } from "../units";
+import { useAct } from "./act";
+import { QuietButton } from "./states";
 
 /** Asks once whose gallon, pint or cup is meant; what is answered is remembered. */
 export function WhoseMeasure({ text, onSettled }: { text: string; onSettled: () => void }) {

@@ -1,0 +1,34 @@
+"""Write down what was really poured at brew day, where the plan said otherwise."""
+
+from dataclasses import replace
+
+from core.errors import JobError
+from server.accounts.models import Account
+from server.config.problems import ConflictError
+from server.jugs.actions.take_learned import written_pour
+from server.jugs.actions.write_down import Step, happened_at, strike_all, write
+from server.jugs.brew_schemas import PouredIn
+from server.jugs.state import JugState
+
+
+def pour_really(state: JugState, by: Account, payload: PouredIn) -> None:
+    """So much went in of a pour of the plan; an amount written before is struck.
+
+    Raises JobError for a pour the plan has not, ConflictError once the yeast is in.
+    """
+    if state.pitched:
+        raise ConflictError("The yeast is in: what is poured now goes into the log.")
+    poured = next((each for each in state.evaluation.pours if each.name == payload.pour), None)
+    if poured is None:
+        raise JobError("The plan has changed: that is not poured any more.", "pour")
+    if payload.pour in state.really_poured:
+        strike_all(state, by, [state.really_poured[payload.pour]])
+    if payload.amount is None:
+        return
+    really = (
+        replace(poured, mass_g=payload.amount)
+        if poured.by_mass
+        else replace(poured, volume_ml=payload.amount)
+    )
+    what = {"pour": written_pour(state, really)}
+    write(JugState.load(state.fresh()), by, [Step("poured", what, happened_at(None))])
