@@ -8,9 +8,9 @@ from core.batch.judge import Judged
 from core.batch.jug import Jug
 from core.plan.schools import Choices, chosen
 
-# Nutrient is of use until a third of the sugar is gone; later it feeds what spoils. Common
-# practice.
-_FED_UNTIL_SHARE = 1 / 3
+FED_UNTIL_SHARE = 1 / 3
+"""Nutrient is of use until so much of the sugar is gone; later it feeds what spoils. Common
+practice."""
 # Hours after the yeast at which a planned portion goes in (core.plan.planned_dose.WHEN), and how
 # long it may wait.
 _PORTION_HOURS = {"after_24_h": 24, "after_48_h": 48, "after_72_h": 72}
@@ -115,7 +115,7 @@ def _portions(jug: Jug, verdict: Judged, choices: Choices) -> Iterable[Due]:
         return
     if chosen(choices, "nutrient") in ("once", "none"):
         return
-    if verdict.progress is not None and verdict.progress.share > _FED_UNTIL_SHARE:
+    if verdict.progress is not None and verdict.progress.share > FED_UNTIL_SHARE:
         return
     given, planned = jug.dosed.dap_mg / 1000, 0.0
     doses = [dose for dose in jug.plan.doses if dose.kind == "nutrient"]

@@ -46,6 +46,7 @@ class Jug:
     ph: float | None = None
     watch: Watch = field(default_factory=Watch)
     pitched_at: datetime | None = None
+    yeast_g: float | None = None
     unsettled: tuple[float, str, float] | None = None
     read_at: datetime | None = None
     fed: tuple[tuple[datetime, float], ...] = ()

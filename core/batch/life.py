@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from decimal import Decimal
 
+from core.batch.advice import Advice, advice
 from core.batch.brew import EATEN, FERMENT, drink_of, sugar_left_g_per_l
 from core.batch.due import Due, due
 from core.batch.judge import Judged, judged
@@ -70,7 +71,7 @@ class BottledLot:
 @dataclass(frozen=True, slots=True)
 class Life:
     """A jug as of a moment. `now` is None of one that is empty; `closing` judges it unprimed in
-    every bottle and closure there is."""
+    every bottle and closure there is; `due` and `advice` there are from a first moment on."""
 
     jug: Jug
     at: datetime | None
@@ -79,6 +80,7 @@ class Life:
     closing: tuple[tuple[Closure, Closing], ...]
     lots: tuple[BottledLot, ...]
     due: tuple[Due, ...]
+    advice: Advice | None
     warnings: tuple[Note, ...]
 
 
@@ -93,6 +95,7 @@ def life(world: World, name: str, at: datetime | None, choices: Choices = _AS_US
     now = _now(jug, verdict, at) if not jug.brew.empty else None
     lots = tuple(bottled_lot(filled) for filled in world.lots.values() if filled.jug == name)
     contents = contents_of(jug, verdict)
+    comes = due(jug, verdict, at, choices) if at is not None else ()
     return Life(
         jug,
         at,
@@ -102,7 +105,8 @@ def life(world: World, name: str, at: datetime | None, choices: Choices = _AS_US
         if contents is not None
         else (),
         lots,
-        due(jug, verdict, at, choices) if at is not None else (),
+        comes,
+        advice(jug, verdict, comes, at) if at is not None else None,
         _warnings(jug, verdict, now, lots),
     )
 

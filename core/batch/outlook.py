@@ -1,49 +1,121 @@
 """How a jug is likely to go on from here, in its own days and dates."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
+from core.batch.due import FED_UNTIL_SHARE
 from core.batch.judge import Judged
 from core.batch.jug import Jug
 from core.errors import JobError
-from core.ferment.forecast import Forecast, forecast
+from core.ferment.forecast import Forecast, Pace, forecast, pace
+from core.ferment.kinetics import Conditions, WhatIf
+from core.ferment.yeast import NUTRIENT_MG_PER_G
+from core.plan.balance import juice_nitrogen_mg_per_l, usual_nutrient
 
 _WARMEST_C = 35.0
+_MOST_FED_G_PER_L = 100.0
+_MOST_NUTRIENT_G_PER_L = 1.0
+_TOO_FEW = "After the second reading there is a forecast."
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """What would be changed from the last reading on: degrees warmer, grams of nutrient
+    (diammonium phosphate) and of sugar put in."""
+
+    warmer_c: float = 0.0
+    nutrient_g: float = 0.0
+    sugar_g: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Outlook:
     """`why_not` says why there is no forecast, and what would bring one; it is empty where there
-    is one. `dry` are the 10, 50 and 90 % dates of being within a point of the end."""
+    is one. `dry` are the 10, 50 and 90 % dates of being within a point of the end; by its pace
+    the same reading `proof_days` apart then proves it. `nutrient_g` is a portion that would still
+    be of use."""
 
     why_not: str
     began: datetime | None = None
     forecast: Forecast | None = None
     dry: tuple[datetime, datetime, datetime] | None = None
+    proof_days: float | None = None
+    nutrient_g: float | None = None
 
 
-def outlook(jug: Jug, verdict: Judged, warmer_c: float = 0.0) -> Outlook:
-    """The forecast of a jug as it stands, or `warmer_c` degrees warmer from its last reading on.
+def outlook(
+    jug: Jug, verdict: Judged, asked: Asked | None = None, paces: Sequence[Pace] = ()
+) -> Outlook:
+    """The forecast of a jug as it stands, or as it would be; `paces` of finished jugs like it.
 
-    Raises JobError for a change of temperature that no yeast is glad of.
+    Raises JobError, placed at what is asked, for a change that no yeast is glad of.
     """
     if verdict.stopped or verdict.ends is None or verdict.progress is None:
         return Outlook("It does not ferment: there is nothing to forecast.")
     began = jug.pitched_at
     readings = jug.watch.in_days(began) if began else ()
     if began is None or len(readings) < 2:
-        return Outlook("After the second reading there is a forecast.")
+        return Outlook(_TOO_FEW)
     if jug.watch.jug_c is None:
         return Outlook("Write how warm the jug stands, and there is a forecast.")
     if not 0 <= jug.watch.jug_c <= _WARMEST_C:
         return Outlook(f"At {jug.watch.jug_c:.0f} °C yeast is not at work: 18 to 22 suits it.")
-    warm = jug.watch.jug_c + warmer_c
-    if not 0 <= warm <= _WARMEST_C:
-        raise JobError(f"{warm:.0f} °C is nothing for yeast: stay between 0 and 35.", "warmer")
-    found = forecast(readings, verdict.ends, jug.watch.jug_c, jug.tolerance_abv, warmer_c)
+    what_if = _what_if(jug, verdict, asked or Asked())
+    found = forecast(readings, verdict.ends, _under(jug), what_if, paces)
     if found is None:
-        return Outlook("After the second reading there is a forecast.")
+        return Outlook(_TOO_FEW)
     # The moment that its days are counted from (see Watch.in_days).
     first = max(began, jug.watch.readings[0].at)
     early, likely, late = (first + timedelta(days=day) for day in found.dry_days)
-    return Outlook("", first, found, (early, likely, late))
+    needs = verdict.progress.rest.needs_days
+    return Outlook("", first, found, (early, likely, late), needs, _portion_g(jug, verdict))
+
+
+def pace_of(jug: Jug, verdict: Judged) -> Pace | None:
+    """How a jug that is finished ran, for the next ones like it; None where it does not tell."""
+    ran = jug.as_it_went if jug.emptied and jug.as_it_went is not None else jug
+    if not verdict.proven or verdict.ends is None or ran.pitched_at is None:
+        return None
+    if ran.watch.jug_c is None or ran.brew.empty:
+        return None
+    return pace(ran.watch.in_days(ran.pitched_at), verdict.ends, _under(ran))
+
+
+def _portion_g(jug: Jug, verdict: Judged) -> float | None:
+    """A third of the nutrient that its must asks for, while it is of use."""
+    if verdict.progress is None or verdict.progress.share > FED_UNTIL_SHARE:
+        return None
+    return round(usual_nutrient(jug.pours, jug.brew.must).portion_g, 1) or None
+
+
+def _under(jug: Jug) -> Conditions:
+    litres = jug.brew.drink().volume_ml / 1000
+    brought = juice_nitrogen_mg_per_l(jug.pours, litres * 1000)
+    return Conditions(
+        jug.watch.jug_c or 0.0,
+        jug.tolerance_abv,
+        jug.ph,
+        brought + jug.dosed.nitrogen_mg / litres,
+        jug.yeast_g / litres if jug.yeast_g else None,
+    )
+
+
+def _what_if(jug: Jug, verdict: Judged, asked: Asked) -> WhatIf:
+    warm = (jug.watch.jug_c or 0.0) + asked.warmer_c
+    if not 0 <= warm <= _WARMEST_C:
+        raise JobError(f"{warm:.0f} °C is nothing for yeast: stay between 0 and 35.", "warmer")
+    litres = jug.brew.drink().volume_ml / 1000
+    if not 0 <= asked.sugar_g <= _MOST_FED_G_PER_L * litres:
+        most = _MOST_FED_G_PER_L * litres
+        raise JobError(f"Feed {most:.0f} g at the most at a time.", "sugar")
+    if not 0 <= asked.nutrient_g <= _MOST_NUTRIENT_G_PER_L * litres:
+        most = _MOST_NUTRIENT_G_PER_L * litres
+        raise JobError(f"Of nutrient {most:.1f} g is the most for this jug.", "nutrient")
+    gone = verdict.progress is not None and verdict.progress.share > FED_UNTIL_SHARE
+    if asked.nutrient_g and gone:
+        raise JobError(
+            "A third of the sugar is gone: nutrient now feeds what spoils it.", "nutrient"
+        )
+    nitrogen = asked.nutrient_g * NUTRIENT_MG_PER_G["diammonium_phosphate"] / litres
+    return WhatIf(asked.warmer_c, nitrogen, asked.sugar_g / litres)

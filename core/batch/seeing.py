@@ -42,7 +42,7 @@ def pitched(world: World, jug: Jug, event: Event, what: Pitched) -> None:
                 f" {MOST_PITCHING_C:g}, and may not have lived.",
             )
     if jug.pitched_at is None:
-        jug.pitched_at = event.at
+        jug.pitched_at, jug.yeast_g = event.at, what.yeast_g
         if not jug.watch.readings:
             jug.watch.restart(event.at, jug.brew.drink().sg)
 

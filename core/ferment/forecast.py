@@ -1,24 +1,18 @@
 """How a ferment is likely to go on: a cloud of possible ferments, weighed by the jug's readings.
 
-Each is a small model: yeast that grows until its nitrogen is used up, eats sugar at a rate that
-follows temperature, sugar left and alcohol, and tires. What nobody knows of a kitchen is wide in
-the beginning; each reading leaves those that could have read so. The structure follows
-nitrogen-limited kinetics (Coleman, Fish and Block 2007, Appl. Environ. Microbiol. 73:5875;
-Malherbe et al. 2004, Biotechnol. Bioeng. 86:261, both from memory); its rates are common practice
-with wide margins, not theirs.
+Each is a small model (see core.ferment.kinetics). What nobody knows of a kitchen is wide in the
+beginning; each reading leaves those that could have read so, and finished jugs of the same
+kitchen narrow what the next one begins with.
 """
 
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 
 from core.ferment.finish import Finish
+from core.ferment.kinetics import Conditions, Floats, WhatIf, curves
 from core.ferment.stopping import Reading
-from core.ferment.strength import SUGAR_PER_POINT_G_PER_L
-
-_Floats = NDArray[np.float64]
 
 # Dry is within a point of where it ends.
 DRY_WITHIN_POINTS = 1.0
@@ -34,11 +28,6 @@ _READING_POINTS = 0.75
 # fall, and anywhere.
 _OFF_DAYS = 0.15
 _OFF_POINTS = 0.2
-# Speed doubles to more than doubles in ten degrees between 10 and 25 °C. Common practice.
-_Q10 = 2.2
-_AT_C = 20.0
-# % vol that a gram in a litre becomes: about 17 g/L make 1 %.
-_ABV_PER_G = 1 / 17
 # Middle and spread (as a factor, one standard deviation) of what is not known. Common practice:
 # the steep middle of a brisk jug takes 20 to 40 g/L a day, half-speed is reached at 5 to 20 g/L
 # left.
@@ -49,8 +38,24 @@ _PRIOR = {
     "lag": (0.8, 0.5),
     "tiring": (0.5, 0.8),
 }
+# Two jugs of one kitchen and one yeast differ by this much of that spread. Common practice.
+_BETWEEN_JUGS = 0.6
+_LEAST_READINGS = 3
+_NO_NEWS = 1e-3
+# Of the five, these are the kitchen's: how fast, how soon. The tail is each must's own.
+_OF_KITCHEN = np.array([key in ("rate", "growth", "lag") for key in _PRIOR])
 _JITTER = 0.35
 _SEED = 11
+_NOTHING = WhatIf()
+
+
+@dataclass(frozen=True, slots=True)
+class Pace:
+    """How a finished jug ran: the middle and spread of the logarithm of each thing the model does
+    not know, in the order rate, growth, half, lag, tiring."""
+
+    middle: tuple[float, ...]
+    spread: tuple[float, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,35 +79,27 @@ class Forecast:
 def forecast(
     readings: Sequence[Reading],
     ends: Finish,
-    temperature_c: float,
-    tolerance_abv: float | None = None,
-    warmer_c: float = 0.0,
+    under: Conditions,
+    what_if: WhatIf = _NOTHING,
+    paces: Sequence[Pace] = (),
 ) -> Forecast | None:
-    """How it is likely to go on at `temperature_c`, by `warmer_c` from the last reading on.
+    """How it is likely to go on, or would if something were changed from the last reading on.
 
     `readings` in order, the first taken at pitching (see core.ferment.stopping.Reading); `ends`
-    the plan's finish. None before two readings. The same jug always gets the same forecast.
+    the plan's finish; `paces` of finished jugs of the same kitchen and yeast. None before two
+    readings. The same jug always gets the same forecast.
     """
     if len(readings) < 2:
         return None
-    random = np.random.default_rng(_SEED)
-    times = np.array([each.days for each in readings])
-    seen = np.array([each.sg for each in readings])
-    last = float(times[-1])
-    grid = _times(last)
-    limit = tolerance_abv or 14.0
-    cloud = _Cloud.drawn(random, _CLOUD, ends)
-    for turn in range(_ROUNDS):
-        curves = cloud.curves(grid, float(seen[0]), temperature_c, limit)
-        weights = _weights(curves, grid, times, seen, cloud, tempered=turn < _ROUNDS - 1)
-        if turn < _ROUNDS - 1:
-            cloud = cloud.resampled(random, weights)
-    if warmer_c:
-        curves = cloud.curves(grid, float(seen[0]), temperature_c, limit, warmer_c, last)
+    grid = _times(readings[-1].days)
+    cloud, weights = _weighed(readings, ends, under, grid, paces)
+    last, og = readings[-1].days, readings[0].sg
+    found = curves(cloud.logs, cloud.end, grid, og, under, what_if, last)
     ahead = grid >= last - 1e-9
-    low, middle, high = _quantiles(curves[:, ahead], weights, (0.1, 0.5, 0.9))
+    low, middle, high = _quantiles(found[:, ahead], weights, (0.1, 0.5, 0.9))
     target = cloud.end[:, None] + DRY_WITHIN_POINTS / 1000
-    is_dry = curves <= target
+    # Sugar fed now makes it wait, however dry it was before.
+    is_dry = (found <= target) & (ahead | (what_if.sugar_g_per_l == 0))
     day = np.where(is_dry.any(axis=1), grid[is_dry.argmax(axis=1)], grid[-1])
     day = np.maximum(day, 0.0)
     dry = tuple(float(q[0]) for q in _quantiles(day[:, None], weights, (0.1, 0.5, 0.9)))
@@ -115,7 +112,62 @@ def forecast(
     )
 
 
-def _times(last: float) -> _Floats:
+def pace(readings: Sequence[Reading], ends: Finish, under: Conditions) -> Pace | None:
+    """How a jug ran, learned from its readings to the end; None where there are too few."""
+    if len(readings) < _LEAST_READINGS:
+        return None
+    cloud, weights = _weighed(readings, ends, under, _times(readings[-1].days), ())
+    middle = np.average(cloud.logs, axis=0, weights=weights)
+    spread = np.sqrt(np.average((cloud.logs - middle) ** 2, axis=0, weights=weights))
+    return Pace(tuple(map(float, middle)), tuple(map(float, spread)))
+
+
+def _weighed(
+    readings: Sequence[Reading],
+    ends: Finish,
+    under: Conditions,
+    grid: Floats,
+    paces: Sequence[Pace],
+) -> "tuple[_Cloud, Floats]":
+    """Possible ferments, and how likely each is by what was read."""
+    random = np.random.default_rng(_SEED)
+    times = np.array([each.days for each in readings])
+    seen = np.array([each.sg for each in readings])
+    cloud = _Cloud.drawn(random, _CLOUD, ends, _prior(paces))
+    weights = np.full(_CLOUD, 1 / _CLOUD)
+    for turn in range(_ROUNDS):
+        drawn = curves(cloud.logs, cloud.end, grid, float(seen[0]), under, _NOTHING, times[-1])
+        weights = _weights(drawn, grid, times, seen, tempered=turn < _ROUNDS - 1)
+        if turn < _ROUNDS - 1:
+            cloud = cloud.resampled(random, weights)
+    return cloud, weights
+
+
+def _prior(paces: Sequence[Pace]) -> tuple[Floats, Floats]:
+    """Middle and spread of the logarithms before anything is read: anybody's kitchen, drawn
+    towards how this one's finished jugs ran."""
+    middle = np.log([each for each, _ in _PRIOR.values()])
+    spread = np.array([each for _, each in _PRIOR.values()])
+    if not paces:
+        return middle, spread
+    between = _BETWEEN_JUGS * spread
+    # A kitchen differs from the next by what is left of the spread.
+    weight = 1 / (spread**2 - between**2)
+    told = weight * middle
+    for each in paces:
+        after = 1 / np.array(each.spread) ** 2
+        # What its readings said by themselves: without what was believed before them.
+        said = np.where(_OF_KITCHEN, np.maximum(after - 1 / spread**2, _NO_NEWS), _NO_NEWS)
+        by_itself = np.where(
+            _OF_KITCHEN, (after * np.array(each.middle) - middle / spread**2) / said, middle
+        )
+        # Of its kitchen they say that give or take how jugs differ.
+        of_kitchen = 1 / (1 / said + between**2)
+        weight, told = weight + of_kitchen, told + of_kitchen * by_itself
+    return told / weight, np.where(_OF_KITCHEN, np.sqrt(between**2 + 1 / weight), spread)
+
+
+def _times(last: float) -> Floats:
     """The days that are worked out: to the horizon beyond the last reading."""
     short, long = _STEP_DAYS
     steep = np.arange(0.0, max(_STEEP_DAYS, last) + short, short)
@@ -126,47 +178,20 @@ def _times(last: float) -> _Floats:
 class _Cloud:
     """Possible ferments: the logarithms of what is unknown, a column each, and where each ends."""
 
-    logs: _Floats
-    end: _Floats
+    logs: Floats
+    end: Floats
 
     @staticmethod
-    def drawn(random: np.random.Generator, count: int, ends: Finish) -> "_Cloud":
-        middle = np.log([each for each, _ in _PRIOR.values()])
-        spread = np.array([each for _, each in _PRIOR.values()])
+    def drawn(
+        random: np.random.Generator, count: int, ends: Finish, prior: tuple[Floats, Floats]
+    ) -> "_Cloud":
+        middle, spread = prior
         logs = middle + spread * random.standard_normal((count, len(_PRIOR)))
         sg = ends.sg
         end_sd = max((sg.high - sg.low) / 3.3, 0.0012)
         return _Cloud(logs, sg.value + end_sd * random.standard_normal(count))
 
-    def curves(
-        self,
-        grid: _Floats,
-        og: float,
-        temperature_c: float,
-        limit_abv: float,
-        warmer_c: float = 0.0,
-        warmer_from: float = 0.0,
-    ) -> _Floats:
-        """The gravity of each at each time of the grid."""
-        rate, growth, half, lag, tiring = np.exp(self.logs).T
-        start = np.maximum((og - self.end) * 1000 * SUGAR_PER_POINT_G_PER_L, 1.0)
-        left, active = start.copy(), np.full_like(start, 0.03)
-        found = np.empty((len(start), len(grid)))
-        for i, time in enumerate(grid):
-            found[:, i] = left
-            step = grid[i + 1] - time if i + 1 < len(grid) else 0.0
-            warm = temperature_c + (warmer_c if time >= warmer_from else 0.0)
-            speed = _Q10 ** ((warm - _AT_C) / 10)
-            eaten = start - left
-            begun = time >= lag / speed
-            grown = active + step * growth * speed * active * (1 - active) * begun
-            active = np.minimum(grown, 1.0)
-            alcohol = np.minimum(eaten * _ABV_PER_G / limit_abv, 0.98)
-            tired = np.exp(-tiring * eaten / 100) * (1 - alcohol**2 * 0.6)
-            left = left * np.exp(-step * speed * rate * active * tired / (half + left))
-        return self.end[:, None] + found / SUGAR_PER_POINT_G_PER_L / 1000
-
-    def resampled(self, random: np.random.Generator, weights: _Floats) -> "_Cloud":
+    def resampled(self, random: np.random.Generator, weights: Floats) -> "_Cloud":
         """The likely ones again, each moved a little, so that there are many near the truth."""
         chosen = random.choice(len(weights), size=len(weights), p=weights)
         middle = np.average(self.logs, axis=0, weights=weights)
@@ -181,32 +206,25 @@ class _Cloud:
         return _Cloud(logs, end + _JITTER * end_sd * random.standard_normal(len(end)))
 
 
-def _weights(
-    curves: _Floats,
-    grid: _Floats,
-    times: _Floats,
-    seen: _Floats,
-    cloud: _Cloud,
-    tempered: bool,
-) -> _Floats:
+def _weights(drawn: Floats, grid: Floats, times: Floats, seen: Floats, tempered: bool) -> Floats:
     """How well each could have read so, summing to 1; tempered, so that enough of them count."""
     at = np.clip(np.searchsorted(grid, times), 1, len(grid) - 1)
     part = (times - grid[at - 1]) / (grid[at] - grid[at - 1])
-    read = curves[:, at - 1] * (1 - part) + curves[:, at] * part
-    fall = 1000 * np.abs(curves[:, at] - curves[:, at - 1]) / (grid[at] - grid[at - 1])
+    read = drawn[:, at - 1] * (1 - part) + drawn[:, at] * part
+    fall = 1000 * np.abs(drawn[:, at] - drawn[:, at - 1]) / (grid[at] - grid[at - 1])
     sd = np.sqrt(_READING_POINTS**2 + _OFF_POINTS**2 + (_OFF_DAYS * fall) ** 2)
     miss = 1000 * (read - seen) / sd
     likely = -0.5 * (miss[:, 1:] ** 2).sum(axis=1) - np.log(sd[:, 1:]).sum(axis=1)
     power = 1.0
     while True:
-        weights: _Floats = np.exp(power * (likely - likely.max()))
+        weights: Floats = np.exp(power * (likely - likely.max()))
         weights /= weights.sum()
         if not tempered or 1 / (weights**2).sum() > len(weights) / 8:
             return weights
         power *= 0.7
 
 
-def _quantiles(values: _Floats, weights: _Floats, shares: Sequence[float]) -> list[_Floats]:
+def _quantiles(values: Floats, weights: Floats, shares: Sequence[float]) -> list[Floats]:
     """Weighted quantiles down each column."""
     order = np.argsort(values, axis=0)
     ranked = np.take_along_axis(values, order, axis=0)

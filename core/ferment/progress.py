@@ -309,8 +309,7 @@ def _say_stopped_short(case: _Case) -> tuple[str, str]:
     return (
         "Stopped short.",
         f"{case.stood}, but dry it would end at {case.ends}: up to {case.left.high:.0f} g/L of"
-        " sugar may be left. Warm it to 20-22 °C, swirl up the lees, and read again in three"
-        " days; then fresh yeast. Not safe to close in a bottle.",
+        " sugar may be left. Not safe to close in a bottle.",
     )
 
 

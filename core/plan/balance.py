@@ -73,6 +73,11 @@ def usual_nutrient(pours: Sequence[Pour], must: Must) -> NutrientDose:
     return nutrient_dose(volume, sugar, there)
 
 
+def juice_nitrogen_mg_per_l(pours: Sequence[Pour], volume_ml: float) -> float:
+    """Nitrogen that the juices bring, mg/L in so many ml."""
+    return _nitrogen(pours, volume_ml).value
+
+
 def dosed_nitrogen_mg(doses: Sequence[PlannedDose]) -> float:
     """Nitrogen that the nutrients planned bring, mg in all."""
     return (

@@ -5,6 +5,7 @@ from functools import partial
 from core.batch.fold import fold
 from core.batch.judge import judged
 from core.ferment.forecast import forecast
+from core.ferment.kinetics import Conditions
 from core.ferment.stopping import Reading
 from core.files.jug_file import JugFile, read_jug_file
 from core.files.recipe_file import read_recipe
@@ -61,7 +62,7 @@ def bench_forecast() -> None:
     ends = evaluate(recipe).finish
     fallen = (0.0, 4.0, 16.0, 28.0, 36.0, 41.0)
     readings = [Reading(2.0 * i, 1.080 - fall / 1000) for i, fall in enumerate(fallen)]
-    median = typical(lambda: forecast(readings, ends, 19.0, 14.0), 10)
+    median = typical(lambda: forecast(readings, ends, Conditions(19.0, 14.0)), 10)
     line("core: forecast, median", f"{median:.0f} ms", "below 60 ms", median < 60)
 
 

@@ -50,6 +50,7 @@ from server.jugs.schemas import (
     SideBySideOut,
     SplitIn,
     VersionOut,
+    WhatIfQuery,
 )
 from server.jugs.state import JugState
 from server.jugs.telling import jug_out
@@ -280,9 +281,9 @@ def post_poured(request: HttpRequest, jug_id: int, payload: PouredIn) -> BrewDay
 
 
 @router.get("/{int:jug_id}/forecast", response={200: ForecastOut, **REFUSALS})
-def get_forecast(request: HttpRequest, jug_id: int, warmer: float = 0.0) -> ForecastOut:
-    """How it is likely to go on, or would, so many degrees warmer from now on."""
-    return look_ahead(_state(request, jug_id), warmer)
+def get_forecast(request: HttpRequest, jug_id: int, asked: Query[WhatIfQuery]) -> ForecastOut:
+    """How it is likely to go on, or would if something were changed from now on."""
+    return look_ahead(_state(request, jug_id), asked)
 
 
 @router.post("/{int:jug_id}/learned", response={200: JugOut, **_REFUSALS})

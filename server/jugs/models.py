@@ -31,6 +31,8 @@ class Jug(models.Model):
     # Its line in the list, and what made it (see server.jugs.rows).
     row = models.JSONField(null=True)
     row_of = models.CharField(max_length=64, blank=True)
+    # How it ran, once it is finished, for the forecasts of others (see core.ferment.forecast).
+    pace = models.JSONField(null=True)
     # Where it stands in the list: what comes next, and by when.
     due_rank = models.PositiveSmallIntegerField(default=0)
     due_until = models.DateTimeField(null=True)

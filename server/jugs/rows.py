@@ -47,7 +47,7 @@ def keep_row(state: JugState) -> JugRow:
 
 def outdated(jugs: Iterable[Jug]) -> None:
     """Something happened to these: their lines are made anew."""
-    Jug.objects.filter(id__in=[jug.id for jug in jugs]).update(row=None)
+    Jug.objects.filter(id__in=[jug.id for jug in jugs]).update(row=None, pace=None)
 
 
 def _strength_now(state: JugState) -> float | None:
@@ -61,19 +61,13 @@ def _row(state: JugState) -> JugRow:
     """One line of the list."""
     jug, gone = state.jug, state.progress
     plan = PlanIn.model_validate(state.plan)
-    if state.bottling:
-        headline = "Bottled."
-    elif gone:
-        headline = gone.headline
-    else:
-        headline = "Still a plan."
     return JugRow(
         id=jug.id,
         number=jug.number,
         name=jug.name,
         stage=state.stage,
         begun_at=jug.begun_at,
-        headline=headline,
+        headline=_headline(state),
         drinks=[
             DrinkOut(fruit=pour.fruit, kind=pour.kind, colour=pour.colour, ml=ml)
             for pour, ml in zip(plan.pours, _poured_ml(state), strict=False)
@@ -106,6 +100,13 @@ def _due(state: JugState) -> list[DueOut]:
         )
         for due in state.life.due
     ]
+
+
+def _headline(state: JugState) -> str:
+    """How it stands, in a word or two."""
+    if state.bottling:
+        return "Bottled."
+    return state.life.advice.headline if state.life and state.life.advice else "Still a plan."
 
 
 def _done(due: Due) -> DoneOut | None:

@@ -348,7 +348,9 @@ class ForecastPoint(BaseModel):
 class ForecastOut(BaseModel):
     """How a jug is likely to go on; `why_not` says why there is nothing to show. Dry is within a
     point of the end: in one of ten cases before `dry_from`, in one of ten after `dry_until`
-    (`open_ended`: or later than can be looked ahead)."""
+    (`open_ended`: or later than can be looked ahead), and the same reading `proof_days` apart then
+    proves it. `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that
+    would still be of use."""
 
     why_not: str
     points: list[ForecastPoint]
@@ -356,6 +358,17 @@ class ForecastOut(BaseModel):
     dry_likely: datetime | None
     dry_until: datetime | None
     open_ended: bool
+    proof_days: float | None
+    learned_from: int
+    nutrient_g: float | None
+
+
+class WhatIfQuery(BaseModel):
+    """What would be changed from now on: degrees warmer, grams of nutrient and of sugar."""
+
+    warmer: float = 0.0
+    nutrient: float = 0.0
+    sugar: float = 0.0
 
 
 class BottleCountIn(BaseModel):

@@ -62,14 +62,14 @@ def jug_out(state: JugState) -> JugOut:
             share=gone.share,
             points_to_go=gone.points_to_go,
             verdict=gone.verdict,
-            headline=gone.headline,
-            advice=gone.advice,
+            headline=state.life.advice.headline,
+            advice=state.life.advice.text,
             stopped=gone.stopped,
             proven=gone.proven,
             sugar_left_g_per_l=IntervalOut.of(gone.sugar_left_g_per_l),
             ends=IntervalOut.of(state.life.verdict.ends.sg),
         )
-        if gone and state.life and state.life.verdict.ends
+        if gone and state.life and state.life.verdict.ends and state.life.advice
         else None,
         bottling=bottled_out(state, state.life, state.bottling)
         if state.bottling and state.life

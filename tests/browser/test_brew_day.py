@@ -70,8 +70,27 @@ def test_by_keyboard_and_the_other_side_of_a_choice(day):
     tab_to(day, day.get_by_role("checkbox", name="Have ready"))
     day.keyboard.press("Space")
     expect(day.get_by_text("8 of 9 to go")).to_be_visible()
-    day.get_by_text("How the yeast goes in: others do it otherwise").click()
-    expect(day.get_by_text("Woken in warm water first")).to_be_visible()
+    day.get_by_text("How the yeast goes in: sprinkled on top").click()
+    day.get_by_role("radio", name="Woken in warm water first").check(force=True)
+    expect(day.get_by_role("checkbox", name=re.compile("^Wake .* g of yeast$"))).to_be_visible()
+    day.get_by_role("button", name="Do it so from now on").click()
+    expect(
+        day.get_by_text("How the yeast goes in: woken in warm water first, from now on.")
+    ).to_be_visible()
+
+
+def test_what_really_went_in_changes_what_it_should_read(day):
+    before = day.get_by_text(re.compile("By what went in it should read")).inner_text()
+    water = day.get_by_role("listitem").filter(
+        has=day.get_by_role("checkbox", name=re.compile("water$"))
+    )
+    water.get_by_role("button", name="It was another amount").click()
+    day.get_by_label("Water, really").fill("2 L")
+    day.get_by_role("button", name="Save", exact=True).click()
+    expect(day.get_by_text("2.00 L went in, not what was planned.")).to_be_visible()
+    expect(day.get_by_text(before)).to_be_hidden()
+    day.get_by_role("button", name="As planned after all").click()
+    expect(day.get_by_text(before)).to_be_visible()
 
 
 @pytest.mark.browser_context_args(**PHONE)

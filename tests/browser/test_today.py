@@ -23,6 +23,11 @@ def fed(page, person):
     kept = {"based_on": jug["kept"]["version"], "plan": plan}
     sent = person.client.put(f"/api/jugs/{jug['id']}/plan", kept, content_type="application/json")
     assert sent.status_code == 200, sent.content
+    quiet = {"school": "swirl", "option": "never"}
+    sent = person.client.put(
+        f"/api/jugs/{jug['id']}/choices", quiet, content_type="application/json"
+    )
+    assert sent.status_code == 200, sent.content
     person._kept(f"jugs/{jug['id']}/readings", {"sg": 1.052})
     Event.objects.update(at=F("at") - timedelta(hours=25))
     Jug.objects.update(row=None)

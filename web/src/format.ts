@@ -12,6 +12,12 @@ export function points(count: number): string {
   return `${shown} ${shown === 1 ? "point" : "points"}`;
 }
 
+/** "1 day", "12 days": parts of a day count as one more. */
+export function wholeDays(days: number): string {
+  const shown = Math.max(Math.ceil(days), 1);
+  return `${shown} ${shown === 1 ? "day" : "days"}`;
+}
+
 export function whole(amount: number): string {
   return String(Math.round(amount));
 }

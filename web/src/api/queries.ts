@@ -110,13 +110,15 @@ export function useJug(id: number) {
 }
 
 /** How a jug is likely to go on, or would, so many degrees warmer. */
-export function useForecast(id: number, warmer: number, asOf: string) {
+export type WhatIf = { warmer?: number; nutrient?: number; sugar?: number };
+
+export function useForecast(id: number, asked: WhatIf, asOf: string) {
   return useQuery({
-    queryKey: ["jug", id, "forecast", warmer, asOf],
+    queryKey: ["jug", id, "forecast", asked, asOf],
     queryFn: () =>
       answer(
         api.GET("/api/jugs/{jug_id}/forecast", {
-          params: { path: { jug_id: id }, query: { warmer } },
+          params: { path: { jug_id: id }, query: asked },
         }),
       ),
     placeholderData: (before) => before,

@@ -860,7 +860,7 @@ export interface paths {
         };
         /**
          * Get Forecast
-         * @description How it is likely to go on, or would, so many degrees warmer from now on.
+         * @description How it is likely to go on, or would if something were changed from now on.
          */
         get: operations["server_jugs_api_get_forecast"];
         put?: never;
@@ -3060,10 +3060,33 @@ export interface components {
             amount?: number | null;
         };
         /**
+         * WhatIfQuery
+         * @description What would be changed from now on: degrees warmer, grams of nutrient and of sugar.
+         */
+        WhatIfQuery: {
+            /**
+             * Warmer
+             * @default 0
+             */
+            warmer: number;
+            /**
+             * Nutrient
+             * @default 0
+             */
+            nutrient: number;
+            /**
+             * Sugar
+             * @default 0
+             */
+            sugar: number;
+        };
+        /**
          * ForecastOut
          * @description How a jug is likely to go on; `why_not` says why there is nothing to show. Dry is within a
          *     point of the end: in one of ten cases before `dry_from`, in one of ten after `dry_until`
-         *     (`open_ended`: or later than can be looked ahead).
+         *     (`open_ended`: or later than can be looked ahead), and the same reading `proof_days` apart then
+         *     proves it. `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that
+         *     would still be of use.
          */
         ForecastOut: {
             /** Why Not */
@@ -3078,6 +3101,12 @@ export interface components {
             dry_until: string | null;
             /** Open Ended */
             open_ended: boolean;
+            /** Proof Days */
+            proof_days: number | null;
+            /** Learned From */
+            learned_from: number;
+            /** Nutrient G */
+            nutrient_g: number | null;
         };
         /**
          * ForecastPoint
@@ -6986,6 +7015,8 @@ export interface operations {
         parameters: {
             query?: {
                 warmer?: number;
+                nutrient?: number;
+                sugar?: number;
             };
             header?: never;
             path: {

@@ -20,6 +20,7 @@ import {
   usualSample,
 } from "../units";
 import { Questioned } from "./Questioned";
+import css from "./ReadingForm.module.css";
 
 const DAY_MS = 86_400_000;
 const MOST_DAYS_AGO = 30;
@@ -182,18 +183,9 @@ export function ReadingForm({
             </ChoiceField>
           </Stack>
         </Flex>
-        <SegmentField label="Read with" options={TOOLS} value={tool} onChange={chooseTool} />
         <Text color="quiet" fontSize="sm">
           <Explained text={HOW[tool]} />
         </Text>
-        <HStack wrap="wrap" gap="1">
-          <Tick checked={seen.includes("foam")} onChange={tick("foam")}>
-            Foam on it
-          </Tick>
-          <Tick checked={seen.includes("grain")} onChange={tick("grain")}>
-            Sugar grains in it
-          </Tick>
-        </HStack>
         <Grid templateColumns="minmax(0, 2fr) minmax(0, 1fr)" gap="3" alignItems="end">
           <TextField
             label="Look, smell, anything done"
@@ -234,6 +226,18 @@ export function ReadingForm({
             {action}
           </ActButton>
         )}
+        <details open={tool !== "stem" || seen.length > 0}>
+          <summary className={css.more}>With a refractometer, or foam or sugar in it?</summary>
+          <SegmentField label="Read with" options={TOOLS} value={tool} onChange={chooseTool} />
+          <HStack wrap="wrap" gap="1">
+            <Tick checked={seen.includes("foam")} onChange={tick("foam")}>
+              Foam on it
+            </Tick>
+            <Tick checked={seen.includes("grain")} onChange={tick("grain")}>
+              Sugar grains in it
+            </Tick>
+          </HStack>
+        </details>
         {problem &&
           !questioned &&
           !problem.at("sg", "temperature_c", "drunk_ml", "what.sample_ml", "note", "at") && (

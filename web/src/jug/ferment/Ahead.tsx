@@ -1,48 +1,68 @@
-import { HStack, Stack, Text } from "@chakra-ui/react";
+import { Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
-import { useForecast } from "../../api/queries";
+import { useForecast, type WhatIf } from "../../api/queries";
 import { Curve } from "../../drawing/Curve";
-import { day, dayAndTime, gravity } from "../../format";
+import { day, dayAndTime, grams, gravity, wholeDays } from "../../format";
 import { Explained } from "../../frame/Explained";
-import { QuietButton } from "../../frame/states";
+import { SegmentField } from "../../frame/fields";
 import { useJugContext } from "../JugPage";
 
 const WARMER_C = 2;
+const FED_G = 200;
+type Change = "none" | "warmer" | "nutrient" | "sugar";
 // So long after it is likely dry there is nothing to look at.
 const BEYOND_MS = 3 * 86_400_000;
 
-/** The readings and where they are likely to go; and what two degrees more would do. */
+/** The readings and where they are likely to go; and what would change that. */
 export function Ahead({ ends }: { ends: Schemas["IntervalOut"] }) {
   const { jug, session } = useJugContext();
-  const [warmer, setWarmer] = useState(false);
+  const [change, setChange] = useState<Change>("none");
   const held = jug.journal.filter((event) => !event.struck);
   const asOf = held.map((event) => event.id).join();
-  const found = useForecast(jug.id, warmer ? WARMER_C : 0, asOf).data;
+  const usual = useForecast(jug.id, {}, asOf).data;
+  const nutrient = usual?.nutrient_g ?? null;
+  const asked: Record<Change, WhatIf> = {
+    none: {},
+    warmer: { warmer: WARMER_C },
+    nutrient: { nutrient: nutrient ?? 0 },
+    sugar: { sugar: FED_G },
+  };
+  const changed = useForecast(jug.id, asked[change], asOf).data;
+  const found = change === "none" ? usual : changed;
+  const options: [Change, string][] = [
+    ["none", "As it is"],
+    ["warmer", `${WARMER_C} °C warmer`],
+    ...(nutrient ? ([["nutrient", `${grams(nutrient)} nutrient`]] as [Change, string][]) : []),
+    ["sugar", `${grams(FED_G)} sugar fed`],
+  ];
   const until = found?.dry_until ? Date.parse(found.dry_until) + BEYOND_MS : 0;
   const first = jug.readings[0];
   const last = jug.readings.at(-1);
   return (
     <Stack gap="2">
       {found?.dry_from && found.dry_until && (
-        <HStack wrap="wrap" gap="3">
-          <Text flex="1" minW="14rem">
+        <Stack gap="2">
+          <Text>
             <b>
               Likely <Explained text="dry" /> {day(found.dry_from, session.time_zone)} to{" "}
               {found.open_ended ? "some time later" : day(found.dry_until, session.time_zone)}
             </b>
-            {warmer && `, ${WARMER_C} °C warmer from now on`}. Eight jugs in ten like this one stay
-            within the band.
+            {change !== "none" && ", if so from now on"}. Eight jugs in ten like this one stay
+            within the band
+            {found.learned_from > 0 &&
+              `; it goes by ${found.learned_from} finished ${found.learned_from === 1 ? "jug" : "jugs"} of yours too`}
+            .{" "}
+            {found.proof_days !== null &&
+              `Then the same reading ${wholeDays(found.proof_days)} apart proves it.`}
           </Text>
-          <QuietButton
-            size="slim"
-            variant="soft"
-            aria-pressed={warmer}
-            onClick={() => setWarmer(!warmer)}
-          >
-            {warmer ? "As it stands" : `What if ${WARMER_C} °C warmer?`}
-          </QuietButton>
-        </HStack>
+          <SegmentField
+            label="What if"
+            options={options}
+            value={change}
+            onChange={(next) => setChange(next as Change)}
+          />
+        </Stack>
       )}
       {found?.why_not && !jug.bottling && (
         <Text color="quiet" fontSize="sm">
