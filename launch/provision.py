@@ -149,6 +149,7 @@ def front_end() -> None:
     """Build the front end when its sources changed since the last build."""
     sources = [p for p in (WEB / "src").rglob("*") if p.is_file()]
     sources += [p for p in (WEB / "public").rglob("*") if p.is_file()]
+    sources += [p for p in (WEB / "tools").rglob("*") if p.is_file()]
     sources += [
         WEB / name
         for name in ("index.html", "package-lock.json", "vite.config.ts", "tsconfig.json")

@@ -4,6 +4,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
+from core.batch.brew import EATEN
 from core.batch.due import FED_UNTIL_SHARE, Due
 from core.batch.judge import Judged
 from core.batch.jug import Jug
@@ -32,6 +33,7 @@ CODES = (
 # Yeast is at ease between these, °C, and below this pH it is not. Common practice.
 _EASY_C = (18.0, 28.0)
 _SOUR_PH = 3.0
+_FED = "The fall is counted anew from what went in. Read again in two or three days."
 _RUNNING = ("pitched", "going", "slow")
 _HEADLINES: Mapping[str, str] = {
     "planned": "Still a plan.",
@@ -63,6 +65,9 @@ def advice(jug: Jug, verdict: Judged, due: Sequence[Due], at: datetime) -> Advic
             " use until a third of the sugar is gone."
         )
         return Advice("feed_now", "Feed it now.", text)
+    if verdict.code == "pitched" and jug.brew.parts[EATEN] > 0:
+        # It ran before: what went in is only counted from here.
+        return Advice("going", "Fed, and going on.", _FED)
     code = "proven" if verdict.code == "dry" and verdict.proven else verdict.code
     return Advice(code, found.headline, found.advice)
 

@@ -27,11 +27,15 @@ _OFTEN, _SOMETIMES, _SELDOM = 0.3, 0.15, 0.05
 # One standard deviation of what usually happens: a jug's volume as a share, gravity by gas or
 # grain in the sample, and the part of dry sugar that lies undissolved.
 _VOLUME_SD, _SAMPLE_SD, _BOTTOM_SD, _UNDISSOLVED_SD = 0.03, 0.003, 0.01, 0.4
+# Seldom it is a jug read by the wrong mark, or a bottle of water more or less.
+_MISCOUNTED_SD = 0.12
 # Foam or grain seen makes what it does to a sample so many times likelier. Common practice.
 _SEEN = 4.0
 _LIKELIER = {FOAM: ("foamy",), GRAIN: ("undissolved", "more_sugar")}
 # A cause this unlikely beside the others is not worth saying.
 _WORTH_SAYING = 0.001
+# Nor is one that nobody would think of, where nothing better explains it.
+_THINKABLE = 1e-5
 # A slip is sure when all else together is this much less likely.
 _SURE = 0.05
 # No fermenting drink reads lower or higher, SG; and what can be typed on a stem at all.
@@ -148,7 +152,7 @@ def _ranked(found: Iterable[_Weighed]) -> tuple[Cause, ...]:
     slips_of_one = {one.cause.likely_sg for one in ordered if one.cause.likely_sg}
     others = sum(one.weight for one in ordered if one.cause.likely_sg is None)
     for place, one in enumerate(ordered):
-        if total and one.weight < _WORTH_SAYING * total:
+        if one.weight < max(_WORTH_SAYING * total, _THINKABLE):
             continue
         cause = one.cause
         if place == 0 and cause.likely_sg is not None:
@@ -216,6 +220,11 @@ def _juice_sd(expected: Interval) -> float:
     return max((expected.high - expected.low) / 2 / Z90, 0.001)
 
 
+def _by_volume(share: float) -> float:
+    """A volume off by a few per cent is often met, by more seldom."""
+    return _OFTEN * _bell(share, _VOLUME_SD) + _SELDOM * _bell(share, _MISCOUNTED_SD)
+
+
 def _why_low(sg: float, expected: Interval, must: Mix, dry_sugar_g: float) -> Iterable[_Weighed]:
     short = expected.value - sg
     solids_g = must.mass * max(brix_from_sg(sg), 0) / 100
@@ -235,7 +244,7 @@ def _why_low(sg: float, expected: Interval, must: Mix, dry_sugar_g: float) -> It
             f"A fuller jug: about {water:.0f} ml more water than planned would do it."
             " Measure what the jug really holds.",
         )
-        yield _Weighed(cause, _OFTEN * _bell(water / must.volume_ml, _VOLUME_SD))
+        yield _Weighed(cause, _by_volume(water / must.volume_ml))
     yield _Weighed(
         Cause("poorer_juice", "A poorer juice than its label says: read a fresh carton alone."),
         _SOMETIMES * _bell(short / _juice_sd(expected), 1.5),
@@ -255,7 +264,7 @@ def _why_high(sg: float, expected: Interval, must: Mix) -> Iterable[_Weighed]:
             f"A short jug: about {short:.0f} ml less liquid than planned would do it."
             " Measure what the jug really holds.",
         )
-        yield _Weighed(cause, _OFTEN * _bell(short / must.volume_ml, _VOLUME_SD))
+        yield _Weighed(cause, _by_volume(short / must.volume_ml))
     yield _Weighed(
         Cause(
             "more_sugar",

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import datetime, tzinfo
+from datetime import datetime, timedelta, tzinfo
 from decimal import Decimal
 from typing import Any
 
@@ -10,6 +10,7 @@ from core.batch.due import Due
 from core.batch.events import Event
 from core.batch.fold import fold
 from core.batch.life import BottledLot, Life, life
+from core.batch.outlook import outlook
 from core.batch.world import World
 from core.bottle.closing import Closing
 from core.bottle.pressure import RATED_AT_C
@@ -19,6 +20,7 @@ from core.files.journal import read_event
 from core.files.recipe_file import FORMAT as RECIPE_FORMAT
 from core.files.recipe_file import VERSION as RECIPE_VERSION
 from core.files.recipe_file import interval, money_text, read_recipe
+from core.interval import Interval
 from core.plan.evaluation import Recipe
 from core.tables import Closure
 
@@ -110,8 +112,33 @@ def _answer(world: World, name: str, at: datetime | None, zone: tzinfo | None) -
         "closing": [_closing(row, word) for row, word in told.closing],
         "lots": [_lot(lot) for lot in told.lots],
         "due": [_due(due, zone) for due in told.due],
-        "forecast": None,
+        "forecast": _forecast(told, zone),
         "warnings": [{"code": note.code, "text": note.text} for note in told.warnings],
+    }
+
+
+_LEVEL = 0.8
+
+
+def _forecast(told: Life, zone: tzinfo | None) -> dict[str, Any] | None:
+    """How it is likely to go on; null where there is nothing to say."""
+    seen = outlook(told.jug, told.verdict)
+    found, began, dry = seen.forecast, seen.began, seen.dry
+    if found is None or began is None or dry is None or told.verdict.ends is None:
+        return None
+    early, likely, late = (f"{each.astimezone(zone):%Y-%m-%d}" for each in dry)
+    points = zip(found.days, found.middle, found.low, found.high, strict=True)
+    return {
+        "level": _LEVEL,
+        "dry_on": {"value": likely, "low": early, "high": late},
+        "ends_sg": interval(told.verdict.ends.sg, 6),
+        "points": [
+            {
+                "at": (began + timedelta(days=days)).astimezone(zone).isoformat(),
+                "sg": interval(Interval(middle, low, high), 6),
+            }
+            for days, middle, low, high in points
+        ],
     }
 
 

@@ -10,6 +10,8 @@ from server.jugs.shared_api import router as shared
 from server.jugs.vessels_api import router as vessels
 from server.kitchen.api import router as kitchen
 from server.plans.api import router as plans
+from server.probes.api import by_token as probe_points
+from server.probes.api import router as probes
 from server.shelf.api import reference
 from server.shelf.api import router as shelf
 from server.today.api import by_token as calendar
@@ -22,6 +24,8 @@ api.add_router("/session/demo", demo, tags=["session"])
 api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/jugs", jugs, tags=["jugs"])
 api.add_router("/kitchen", kitchen, tags=["kitchen"])
+api.add_router("", probes, tags=["probes"])
+api.add_router("/probes", probe_points, tags=["probes"])
 api.add_router("/plans", plans, tags=["plans"])
 api.add_router("/vessels", vessels, tags=["vessels"])
 api.add_router("/shared", shared, tags=["shared"])

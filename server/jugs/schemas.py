@@ -254,8 +254,10 @@ class EvaluationOut(BaseModel):
 class ReadingIn(BaseModel):
     """A gravity as it stood on the stem, or what a refractometer showed in °Bx. The first one
     pitches: `plan_version` is then the plan that was in sight. `cause` is what was accepted as
-    explaining an odd one: it is written down with it."""
+    explaining an odd one: it is written down with it. `id` is the sender's, so that twice is once.
+    """
 
+    id: UUID | None = None
     sg: float | None = None
     brix: float | None = None
     seen: list[Literal["foam", "grain"]] = Field(default_factory=list)

@@ -30,11 +30,22 @@ class TaskOut(BaseModel):
     put_off: int | None = None
 
 
+class WatchOut(BaseModel):
+    """Something a probe tells of a jug, to be looked at."""
+
+    jug: int
+    number: int
+    name: str
+    text: str
+
+
 class TodayOut(BaseModel):
-    """What is due across the jugs, the most pressing first; `said` is that in a sentence."""
+    """What is due across the jugs, the most pressing first; `said` is that in a sentence; `watch`
+    what their probes tell."""
 
     said: str
     tasks: list[TaskOut]
+    watch: list[WatchOut]
     now: datetime
 
 

@@ -191,11 +191,12 @@ def test_foam_seen_ranks_what_it_does_higher():
     assert place("foam") < place()
 
 
-def test_grain_seen_leaves_less_to_the_other_causes():
-    # A warm sample is worth saying beside sugar on the bottom, until that is seen lying there.
-    def codes(*seen):
-        return [c.code for c in judge_start(1.070, 20, MUST.sg, MUST.mix, 450, seen).causes]
+def test_grain_seen_ranks_sugar_on_the_bottom_before_a_fuller_jug():
+    def first(*seen):
+        return judge_start(1.074, 20, MUST.sg, MUST.mix, 75, seen).causes[0].code
 
-    assert codes()[0] == codes("grain")[0] == "undissolved"
-    assert "sample" in codes()
-    assert "sample" not in codes("grain")
+    assert (first(), first("grain")) == ("full_jug", "undissolved")
+
+
+def test_nothing_thinkable_explains_it_and_nothing_is_said():
+    assert judge_start(1.190, 20, MUST.sg, MUST.mix, 450).causes == ()

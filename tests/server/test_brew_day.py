@@ -1,6 +1,7 @@
 """Brew day in the record: ticks, ways chosen, what was really poured, what a reading explains."""
 
 from datetime import timedelta
+from uuid import uuid4
 
 import pytest
 from django.utils import timezone
@@ -116,6 +117,16 @@ def test_a_cause_accepted_is_written_back_with_the_reading(call, planned):
     assert poured.what["pour"]["volume_ml"] == pytest.approx(
         800 + float(full["accept"].split()[1]), abs=1
     )
+
+
+def test_a_reading_sent_twice_is_written_once(call, planned):
+    body = {"sg": 1.080, "id": str(uuid4())}
+    for _ in range(2):
+        call.ok("POST", path(planned, "readings"), body)
+    assert Event.objects.filter(kind="read").count() == 1
+    fed = {"kind": "measured", "what": {"ph": 3.4}, "id": str(uuid4())}
+    call.ok("POST", path(planned, "events"), fed)
+    assert call("POST", path(planned, "readings"), {**body, "id": fed["id"]})[0] == 409
 
 
 def test_a_refractometer_reads_before_and_after_but_proves_nothing(call, planned):

@@ -26,7 +26,7 @@ import { setKitchen } from "./units";
 export function App() {
   const session = useSession();
   if (session.isPending) return <Waiting page what="Opening Amber Jug" />;
-  if (session.isError)
+  if (session.isLoadingError)
     return <Trouble page error={session.error} again={() => session.refetch()} />;
   if (!session.data.signed_in) return <Welcome demoOffered={session.data.demo_offered} />;
   return <Kitchen session={session.data} />;
@@ -45,7 +45,7 @@ function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
   const reference = useReference();
   const { pathname } = useLocation();
   if (reference.isPending) return <Waiting page what="Opening Amber Jug" />;
-  if (reference.isError)
+  if (reference.isLoadingError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   setKitchen(reference.data, session.settings);
   setGlossary(reference.data.glossary);

@@ -1,6 +1,6 @@
 /** How figures from the server are written. Rounds and names units; works nothing out. */
 
-export { grams, gravity, gravityRange, volume } from "./units";
+export { grams, gravity, gravityRange, temperature, volume } from "./units";
 
 export function percent(abv: number): string {
   return `${abv.toFixed(1)} %`;

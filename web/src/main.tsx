@@ -4,13 +4,15 @@ import "./theme/figures.css";
 import { ChakraProvider } from "@chakra-ui/react";
 import createCache from "@emotion/cache";
 import { CacheProvider } from "@emotion/react";
-import { QueryClientProvider } from "@tanstack/react-query";
+import { PersistQueryClientProvider } from "@tanstack/react-query-persist-client";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { begun, queries } from "./api/queries";
 import { Notices } from "./frame/notices";
+import { keeping } from "./offline/kept";
+import { goOn, withOutbox } from "./offline/outbox";
 import { system } from "./theme/system";
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
@@ -25,20 +27,32 @@ function draw() {
     <StrictMode>
       <CacheProvider value={styles}>
         <ChakraProvider value={system}>
-          <QueryClientProvider client={queries}>
+          <PersistQueryClientProvider
+            client={queries}
+            persistOptions={keeping}
+            onSuccess={() => goOn(queries)}
+          >
             <BrowserRouter>
               <Notices>
                 <App />
               </Notices>
             </BrowserRouter>
-          </QueryClientProvider>
+          </PersistQueryClientProvider>
         </ChakraProvider>
       </CacheProvider>
     </StrictMode>,
   );
 }
 
+withOutbox(queries);
+
 // A wait that is long enough to notice is drawn.
 const NOTICED_MS = 500;
 const noticed = new Promise((after) => setTimeout(after, NOTICED_MS));
 Promise.race([begun(location.pathname), noticed]).then(draw);
+
+// Fetching what opens without a network waits until the page has what it needs.
+const SETTLED_MS = 2500;
+if ("serviceWorker" in navigator) {
+  setTimeout(() => navigator.serviceWorker.register("/sw.js").catch(() => undefined), SETTLED_MS);
+}

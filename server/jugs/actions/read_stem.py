@@ -3,7 +3,7 @@
 from dataclasses import asdict
 from datetime import datetime
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from core.batch.events import Instrument, Read
 from core.errors import JobError
@@ -32,6 +32,8 @@ def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
     Raises JobError for one no hydrometer shows, and QuestionedError for one the jug cannot
     give, unless the person insists.
     """
+    if payload.id is not None and _sent_before(state, payload.id):
+        return
     if state.emptied:
         raise JobError("This jug is bottled: there is nothing left to read.", "sg")
     if not state.pitched and state.jug.variants.filter(is_arm=True, removed_at=None).exists():
@@ -52,10 +54,20 @@ def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
         steps.append(_accepted(state, payload.cause, read, at))
     asked = _with(state, steps) if steps else state
     insisted = question(asked, read, at, payload.insist)
-    steps.append(Step("read", _what(read, payload), at, note, insisted=insisted))
+    steps.append(
+        Step("read", _what(read, payload), at, note, payload.id or uuid4(), insisted=insisted)
+    )
     if not state.pitched:
         steps.append(Step("pitched", {}, at))
     write(state, by, steps)
+
+
+def _sent_before(state: JugState, event_id: UUID) -> bool:
+    """Whether this reading is in the record. Raises ConflictError for another's id."""
+    known = Event.objects.filter(id=event_id).first()
+    if known is not None and (known.jug_id, known.kind) != (state.jug.id, "read"):
+        raise ConflictError("That was sent before, and said something else.")
+    return known is not None
 
 
 def _seen(by: Account, payload: ReadingIn) -> Read:

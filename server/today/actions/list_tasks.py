@@ -8,8 +8,9 @@ from core.batch.due import AHEAD, presses
 from server.accounts.models import Account
 from server.jugs.rows import rows
 from server.jugs.schemas import DueOut, JugRow
+from server.probes.actions.show_probes import told_of
 from server.today.models import PutOff
-from server.today.schemas import TaskOut, TodayOut
+from server.today.schemas import TaskOut, TodayOut, WatchOut
 
 _MOST_JUGS = 200
 
@@ -34,7 +35,22 @@ def list_tasks(account: Account) -> list[TaskOut]:
 def today(account: Account) -> TodayOut:
     """What is due, with the sentence that says how much of it there is."""
     tasks = list_tasks(account)
-    return TodayOut(said=_said(tasks), tasks=tasks, now=timezone.now())
+    return TodayOut(said=_said(tasks), tasks=tasks, watch=_watch(account), now=timezone.now())
+
+
+def _watch(account: Account) -> list[WatchOut]:
+    """What the probes tell of jugs that stand too warm or too cold, and of themselves."""
+    probes = account.probes.filter(removed_at=None, jug__removed_at=None).select_related("jug")
+    return [
+        WatchOut(
+            jug=probe.jug.id,
+            number=probe.jug.number,
+            name=probe.jug.name,
+            text=f"{probe.name}: {text}",
+        )
+        for probe in probes
+        for text in told_of(probe)
+    ]
 
 
 def _task(jug: JugRow, due: DueOut, answer: PutOff | None, now: datetime) -> TaskOut | None:

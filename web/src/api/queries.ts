@@ -110,6 +110,18 @@ export function useJug(id: number) {
 }
 
 /** How a jug is likely to go on, or would, so many degrees warmer. */
+// What a probe sends shows by itself, soon after.
+const PROBE_MS = 10_000;
+
+export function useProbes(id: number) {
+  return useQuery({
+    queryKey: ["jug", id, "probes"],
+    queryFn: () =>
+      answer(api.GET("/api/jugs/{jug_id}/probes", { params: { path: { jug_id: id } } })),
+    refetchInterval: (query) => (query.state.data?.length ? PROBE_MS : false),
+  });
+}
+
 export type WhatIf = { warmer?: number; nutrient?: number; sugar?: number };
 
 export function useForecast(id: number, asked: WhatIf, asOf: string) {

@@ -1046,6 +1046,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/probes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Probes
+         * @description A jug's probes, their points thinned without losing what sticks out.
+         */
+        get: operations["server_probes_api_get_probes"];
+        put?: never;
+        /**
+         * Post Probe
+         * @description Add a probe to a jug; its token is shown this once.
+         */
+        post: operations["server_probes_api_post_probe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/probes/{probe_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Probe
+         * @description Take a probe away: its token is good for nothing any more.
+         */
+        delete: operations["server_probes_api_delete_probe"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/probes/{probe_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Probe
+         * @description Give a probe back that was taken away.
+         */
+        post: operations["server_probes_api_restore_probe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/probes/points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Points
+         * @description Keep what a probe measured; a point sent twice is kept once.
+         */
+        post: operations["server_probes_api_post_points"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/evaluate": {
         parameters: {
             query?: never;
@@ -3129,9 +3213,11 @@ export interface components {
          * ReadingIn
          * @description A gravity as it stood on the stem, or what a refractometer showed in °Bx. The first one
          *     pitches: `plan_version` is then the plan that was in sight. `cause` is what was accepted as
-         *     explaining an odd one: it is written down with it.
+         *     explaining an odd one: it is written down with it. `id` is the sender's, so that twice is once.
          */
         ReadingIn: {
+            /** Id */
+            id?: string | null;
             /** Sg */
             sg?: number | null;
             /** Brix */
@@ -3218,6 +3304,119 @@ export interface components {
             vessels: number;
             /** Jugs */
             jugs: number;
+        };
+        /**
+         * ProbeOut
+         * @description A probe of a jug, the newest it sent, and its points thinned; gravities less `offset`, which
+         *     its jug's readings on the stem tell (null: not yet). `told` is what is to be looked at.
+         */
+        ProbeOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Low C */
+            low_c: number;
+            /** High C */
+            high_c: number;
+            /** Last At */
+            last_at: string | null;
+            /** Last Sg */
+            last_sg: number | null;
+            /** Last C */
+            last_c: number | null;
+            /** Battery */
+            battery: number | null;
+            /** Offset */
+            offset: number | null;
+            /** Told */
+            told: string[];
+            /** Seen */
+            seen: components["schemas"]["SeenOut"][];
+        };
+        /**
+         * SeenOut
+         * @description A stretch of what a probe sent: the lowest and highest of it, spikes and all.
+         */
+        SeenOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Low C */
+            low_c: number | null;
+            /** High C */
+            high_c: number | null;
+        };
+        /**
+         * ProbeMadeOut
+         * @description A new probe's token: shown this once.
+         */
+        ProbeMadeOut: {
+            /** Id */
+            id: number;
+            /** Token */
+            token: string;
+            /** Path */
+            path: string;
+        };
+        /** ProbeIn */
+        ProbeIn: {
+            /** Name */
+            name: string;
+            /** Low C */
+            low_c?: number | null;
+            /** High C */
+            high_c?: number | null;
+        };
+        /**
+         * PointsOut
+         * @description How many were new, and how many were here already. Answered once they are in the record.
+         */
+        PointsOut: {
+            /** Kept */
+            kept: number;
+            /** Known */
+            known: number;
+        };
+        /**
+         * PointIn
+         * @description A point by the probe's own clock: gravity (SG, as its scale shows it) and °C, or one of
+         *     them.
+         */
+        PointIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Sg */
+            sg?: number | null;
+            /** Temperature C */
+            temperature_c?: number | null;
+        };
+        /**
+         * PointsIn
+         * @description Points in any order, sent before or not. `sent_at` by the same clock tells how far that is
+         *     off ours; `battery` 0 to 1.
+         */
+        PointsIn: {
+            /** Points */
+            points: components["schemas"]["PointIn"][];
+            /** Sent At */
+            sent_at?: string | null;
+            /** Battery */
+            battery?: number | null;
         };
         /**
          * AmountOut
@@ -3510,18 +3709,35 @@ export interface components {
         };
         /**
          * TodayOut
-         * @description What is due across the jugs, the most pressing first; `said` is that in a sentence.
+         * @description What is due across the jugs, the most pressing first; `said` is that in a sentence; `watch`
+         *     what their probes tell.
          */
         TodayOut: {
             /** Said */
             said: string;
             /** Tasks */
             tasks: components["schemas"]["TaskOut"][];
+            /** Watch */
+            watch: components["schemas"]["WatchOut"][];
             /**
              * Now
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * WatchOut
+         * @description Something a probe tells of a jug, to be looked at.
+         */
+        WatchOut: {
+            /** Jug */
+            jug: number;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
         };
         /** PutOffOut */
         PutOffOut: {
@@ -7667,6 +7883,302 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnpackedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_probes_api_get_probes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProbeOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_probes_api_post_probe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProbeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProbeMadeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_probes_api_delete_probe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                probe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProbeOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_probes_api_restore_probe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                probe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProbeOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_probes_api_post_points: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PointsOut"];
                 };
             };
             /** @description Unauthorized */

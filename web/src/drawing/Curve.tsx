@@ -14,16 +14,22 @@ const TOP = 14;
 const BOTTOM = 34;
 const DAY = 86_400_000;
 
-/** Gravity against time: the readings, and the band where the jug should end. */
+/** What a probe sent over a stretch: its lowest and highest. */
+export type ProbeStretch = { at: number; low: number; high: number };
+
+/** Gravity against time: the readings, what a probe sent between them, and the band where the jug should end. */
 export function Curve({
   points,
   ahead = [],
+  sent = [],
   ends,
   now,
   label,
 }: {
   points: CurvePoint[];
   ahead?: AheadPoint[];
+  /** By probe. */
+  sent?: ProbeStretch[][];
   ends: { low: number; high: number; value: number };
   now: number;
   label: string;
@@ -32,8 +38,12 @@ export function Curve({
   const { W, H } = useNarrow() ? NARROW : WIDE;
   const first = points[0]?.at ?? now;
   const last = Math.max(now, points.at(-1)?.at ?? now, ahead.at(-1)?.at ?? now, first + 7 * DAY);
-  const highest = Math.max(...[...points, ...ahead].map((point) => point.sg)) + 0.006;
-  const lowest = Math.min(ends.low, ...points.map((point) => point.sg)) - 0.01;
+  const all = [
+    ...[...points, ...ahead].map((point) => point.sg),
+    ...sent.flat().flatMap((stretch) => [stretch.low, stretch.high]),
+  ];
+  const highest = Math.max(...all) + 0.006;
+  const lowest = Math.min(ends.low, ...all) - 0.01;
   const x = (at: number) => LEFT + ((at - first) / (last - first)) * (W - LEFT - RIGHT);
   const y = (sg: number) => TOP + ((highest - sg) / (highest - lowest)) * (H - TOP - BOTTOM);
   const lines = Array.from({ length: 12 }, (_, i) => 0.98 + i * 0.02).filter(
@@ -94,6 +104,20 @@ export function Curve({
         stroke={colour("rim")}
         strokeDasharray="2 5"
       />
+      {sent.map((stretches) => (
+        <polygon
+          key={stretches[0]?.at}
+          data-testid="sent"
+          points={[
+            ...stretches.map((stretch) => `${x(stretch.at)},${y(stretch.high)}`),
+            ...stretches.toReversed().map((stretch) => `${x(stretch.at)},${y(stretch.low)}`),
+          ].join(" ")}
+          fill={colour("quiet")}
+          stroke={colour("quiet")}
+          strokeWidth="1"
+          strokeLinejoin="round"
+        />
+      ))}
       {ahead.length > 1 && (
         <>
           <polygon

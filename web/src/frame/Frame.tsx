@@ -2,6 +2,7 @@ import { Box, chakra, Flex, HStack, Link, Text } from "@chakra-ui/react";
 import { type ReactNode, useCallback, useMemo, useState } from "react";
 import { NavLink, useNavigate } from "react-router";
 import type { Schemas } from "../api/client";
+import { Outbox } from "../offline/Outbox";
 import { Meaning } from "./Explained";
 import { Find } from "./Find";
 import { useEscape, useFocusKept } from "./focus";
@@ -160,6 +161,7 @@ export function Frame({
           </QuietButton>
         </HStack>
       </Flex>
+      <Outbox timeZone={session.settings.time_zone} />
       <Meaning />
       {finding && <Find onClose={found} />}
       {help && (

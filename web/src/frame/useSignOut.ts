@@ -1,7 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { answer, api } from "../api/client";
+import { forgetAll } from "../offline/kept";
+import { useOutbox } from "../offline/outbox";
 import { useAct } from "./act";
+import { useSay } from "./notices";
 import { forgetEverything } from "./useKept";
 
 /** Leave, and leave nothing behind in this browser. */
@@ -9,11 +12,19 @@ export function useSignOut(): () => void {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { act } = useAct();
-  return () =>
+  const say = useSay();
+  const { waiting } = useOutbox();
+  return () => {
+    if (waiting.length > 0) {
+      say("Something still waits for the network here: sign out once it is sent.", { tone: "bad" });
+      return;
+    }
     act(async () => {
       await answer(api.POST("/api/session/sign-out"));
       forgetEverything();
+      await forgetAll();
       queries.clear();
       navigate("/");
     });
+  };
 }

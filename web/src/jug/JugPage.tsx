@@ -34,8 +34,8 @@ export default function JugPage() {
   useTitle(jug.data ? `${place?.name ?? "Jug"} · ${jug.data.name}` : "Jug");
   if (jug.isPending || reference.isPending || !session.data)
     return <Waiting page what="Fetching the jug" />;
-  if (jug.isError) return <Trouble page error={jug.error} again={() => jug.refetch()} />;
-  if (reference.isError)
+  if (jug.isLoadingError) return <Trouble page error={jug.error} again={() => jug.refetch()} />;
+  if (reference.isLoadingError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   const context: JugContext = {
     jug: jug.data,

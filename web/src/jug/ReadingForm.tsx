@@ -1,7 +1,7 @@
 import { Box, Flex, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
-import { answer, api, mistyped, type Schemas } from "../api/client";
+import { api, mistyped, type Schemas } from "../api/client";
 import { StemReader } from "../drawing/StemReader";
 import { gravity } from "../format";
 import { useAct } from "../frame/act";
@@ -11,6 +11,8 @@ import { useSay } from "../frame/notices";
 import { ActButton, QuietButton } from "../frame/states";
 import { Tick } from "../frame/Tick";
 import { useKept } from "../frame/useKept";
+import { useOnline } from "../offline/outbox";
+import { useOrKept } from "../offline/useOrKept";
 import {
   degree,
   readAmount,
@@ -68,6 +70,10 @@ export function ReadingForm({
   const [temperature, setTemperature] = useState(usualSample);
   const [drunk, setDrunk] = useState("");
   const [note, setNote, forgetNote] = useKept(`${kept}-note`, "");
+  // Sent twice, or kept and sent later, it is one reading.
+  const [id, setId] = useState(() => crypto.randomUUID());
+  const online = useOnline();
+  const orKept = useOrKept();
   const [daysAgo, setDaysAgo] = useState("0");
   const [tool, setTool] = useState<Tool>("stem");
   const [seen, setSeen] = useState<Seen[]>([]);
@@ -100,7 +106,8 @@ export function ReadingForm({
       setProblem(mistyped([wrong]));
       return;
     }
-    const body = {
+    const body: Schemas["ReadingIn"] = {
+      id,
       ...(tool === "stem" ? { sg: reads } : { brix: reads }),
       seen,
       cause,
@@ -109,18 +116,30 @@ export function ReadingForm({
       note,
       insist,
       plan_version: jug.kept.version,
-      at: daysAgo === "0" ? null : new Date(Date.now() - Number(daysAgo) * DAY_MS).toISOString(),
+      at:
+        daysAgo === "0"
+          ? online
+            ? null
+            : new Date().toISOString()
+          : new Date(Date.now() - Number(daysAgo) * DAY_MS).toISOString(),
     };
+    const said = tool === "stem" ? gravity(reads) : `${reads} °Bx`;
     act(async () => {
-      const after = await answer(
-        api.POST("/api/jugs/{jug_id}/readings", { params: { path: { jug_id: jug.id } }, body }),
+      const after = await orKept({ kind: "reading", jug: jug.id, said, body }, (params) =>
+        api.POST("/api/jugs/{jug_id}/readings", { params, body }),
       );
+      setId(crypto.randomUUID());
       forgetTyped();
       forgetNote();
+      setSeen([]);
+      if (!after) {
+        setTyped("");
+        setNote("");
+        return;
+      }
       queries.setQueryData(["jug", jug.id], after);
       queries.invalidateQueries({ queryKey: ["jugs"] });
-      setSeen([]);
-      say(`${tool === "stem" ? gravity(reads) : `${reads} °Bx`} is saved.`);
+      say(`${said} is saved.`);
       onWritten?.();
     });
   }

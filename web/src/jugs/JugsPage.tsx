@@ -35,8 +35,8 @@ export default function JugsPage() {
   const say = useSay();
   const opening = search.has("new");
   if (jugs.isPending || reference.isPending) return <Waiting page what="Fetching your jugs" />;
-  if (jugs.isError) return <Trouble page error={jugs.error} again={() => jugs.refetch()} />;
-  if (reference.isError)
+  if (jugs.isLoadingError) return <Trouble page error={jugs.error} again={() => jugs.refetch()} />;
+  if (reference.isLoadingError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
 
   const again = () => queries.invalidateQueries({ queryKey: ["jugs"] });

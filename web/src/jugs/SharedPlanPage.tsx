@@ -28,7 +28,8 @@ export default function SharedPlanPage() {
     queryFn: () => answer(api.GET("/api/shared/{token}", path)),
   });
   if (shared.isPending || !reference) return <Waiting page what="Opening the plan" />;
-  if (shared.isError) return <Trouble page error={shared.error} again={() => shared.refetch()} />;
+  if (shared.isLoadingError)
+    return <Trouble page error={shared.error} again={() => shared.refetch()} />;
   const { name, by, plan, evaluation, problem } = shared.data;
   const vessel = reference.vessels.find((row) => row.key === plan.vessel?.key);
 

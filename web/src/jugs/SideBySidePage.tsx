@@ -38,7 +38,8 @@ export default function SideBySidePage() {
     staleTime: 0,
   });
   if (found.isPending || !reference) return <Waiting page what="Comparing" />;
-  if (found.isError) return <Trouble page error={found.error} again={() => found.refetch()} />;
+  if (found.isLoadingError)
+    return <Trouble page error={found.error} again={() => found.refetch()} />;
   const { jugs, rows } = found.data;
   const shown = all ? rows : rows.filter((row) => row.differ);
   return (

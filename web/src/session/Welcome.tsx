@@ -23,7 +23,10 @@ export function Welcome({ demoOffered }: { demoOffered: boolean }) {
 
   const enter = (ask: () => Promise<Schemas["SessionOut"]>) =>
     act(async () => {
-      queries.setQueryData(["session"], await ask());
+      const session = await ask();
+      // What another saw here before is not for who comes in.
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
+      queries.setQueryData(["session"], session);
     });
 
   function submit(event: FormEvent) {

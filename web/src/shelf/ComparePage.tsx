@@ -60,7 +60,7 @@ export default function ComparePage() {
       ),
   });
   if (reference.isPending || compared.isPending) return <Waiting page what="Comparing" />;
-  if (reference.isError)
+  if (reference.isLoadingError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   const currency = session.data?.currency ?? "GBP";
   const price = (amount: unknown) => (amount === null ? "—" : money(String(amount), currency));
@@ -148,7 +148,7 @@ export default function ComparePage() {
         </GoButton>
       </Flex>
       <Panel>
-        {compared.isError ? (
+        {compared.isLoadingError ? (
           <Box role="alert">
             <Mark tone="mind">{compared.error.message}</Mark>
           </Box>

@@ -31,9 +31,9 @@ export default function ProductPage() {
   useTitle(product.data?.name ?? "Shelf");
   if (product.isPending || reference.isPending)
     return <Waiting page what="Taking it off the shelf" />;
-  if (product.isError)
+  if (product.isLoadingError)
     return <Trouble page error={product.error} again={() => product.refetch()} />;
-  if (reference.isError)
+  if (reference.isLoadingError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   const currency = session.data?.currency ?? "GBP";
   const one = product.data;

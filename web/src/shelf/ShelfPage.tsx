@@ -53,8 +53,9 @@ export default function ShelfPage() {
   const { act } = useAct();
   useTitle(reading ? "Read a label" : "Shelf");
   if (shelf.isPending || reference.isPending) return <Waiting page what="Fetching your shelf" />;
-  if (shelf.isError) return <Trouble page error={shelf.error} again={() => shelf.refetch()} />;
-  if (reference.isError)
+  if (shelf.isLoadingError)
+    return <Trouble page error={shelf.error} again={() => shelf.refetch()} />;
+  if (reference.isLoadingError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
   const currency = session.data?.currency ?? "GBP";
   const { items, total, standing, at_home } = shelf.data;

@@ -34,8 +34,9 @@ export default function TodayPage() {
   const today = useToday();
   const session = useSession().data;
   if (today.isPending) return <Waiting page what="Looking what is due" />;
-  if (today.isError) return <Trouble page error={today.error} again={() => today.refetch()} />;
-  const { tasks, said, now } = today.data;
+  if (today.isLoadingError)
+    return <Trouble page error={today.error} again={() => today.refetch()} />;
+  const { tasks, watch, said, now } = today.data;
   const zone = session?.time_zone ?? "UTC";
   const pressing = tasks.filter((task) => task.state !== "coming");
   const next = tasks.find((task) => task.state === "coming");
@@ -79,6 +80,25 @@ export default function TodayPage() {
           />
         )}
       </Panel>
+      {watch.length > 0 && (
+        <Panel>
+          <Heading as="h2" size="md" fontFamily="heading">
+            To watch
+          </Heading>
+          <chakra.ul listStyleType="none" aria-label="To watch">
+            {watch.map((line) => (
+              <chakra.li key={`${line.jug}-${line.text}`} pt="2">
+                <Link to={`/jugs/${line.jug}/ferment`}>
+                  <Tape>
+                    {line.number} · {line.name}
+                  </Tape>
+                </Link>
+                <Mark tone="mind">{line.text}</Mark>
+              </chakra.li>
+            ))}
+          </chakra.ul>
+        </Panel>
+      )}
       <Panel>
         <TheLine tasks={tasks} now={now} timeZone={zone} />
         <Calendar />

@@ -1,7 +1,7 @@
 import { Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
-import { useForecast, type WhatIf } from "../../api/queries";
+import { useForecast, useProbes, type WhatIf } from "../../api/queries";
 import { Curve } from "../../drawing/Curve";
 import { day, dayAndTime, grams, gravity, wholeDays } from "../../format";
 import { Explained } from "../../frame/Explained";
@@ -36,6 +36,15 @@ export function Ahead({ ends }: { ends: Schemas["IntervalOut"] }) {
     ...(nutrient ? ([["nutrient", `${grams(nutrient)} nutrient`]] as [Change, string][]) : []),
     ["sugar", `${grams(FED_G)} sugar fed`],
   ];
+  const probes = useProbes(jug.id).data ?? [];
+  const from = Date.parse(jug.readings[0]?.at ?? "");
+  const sent = probes.map((probe) =>
+    probe.seen.flatMap(({ at, low, high }) =>
+      low !== null && high !== null && Date.parse(at) >= from
+        ? [{ at: Date.parse(at), low, high }]
+        : [],
+    ),
+  );
   const until = found?.dry_until ? Date.parse(found.dry_until) + BEYOND_MS : 0;
   const first = jug.readings[0];
   const last = jug.readings.at(-1);
@@ -78,6 +87,7 @@ export function Ahead({ ends }: { ends: Schemas["IntervalOut"] }) {
         ahead={(found?.points ?? [])
           .map((point) => ({ ...point, at: Date.parse(point.at) }))
           .filter((point) => point.at <= until)}
+        sent={sent}
         ends={ends}
         now={Date.now()}
         label={`Gravity from ${gravity(first?.sg_at_20 ?? 1)} to ${gravity(last?.sg_at_20 ?? 1)} over ${jug.readings.length} readings`}

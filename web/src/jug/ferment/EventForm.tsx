@@ -1,7 +1,7 @@
 import { Grid, HStack, Stack } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { answer, api, mistyped, type Schemas } from "../../api/client";
+import { api, mistyped, type Schemas } from "../../api/client";
 import { useJugs, useShelf } from "../../api/queries";
 import { useAct } from "../../frame/act";
 import { Meant } from "../../frame/Explained";
@@ -10,6 +10,8 @@ import { useSay } from "../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../frame/states";
 import { Tick } from "../../frame/Tick";
 import { useKept } from "../../frame/useKept";
+import { useOnline } from "../../offline/outbox";
+import { useOrKept } from "../../offline/useOrKept";
 import { degree } from "../../units";
 import { useJugContext } from "../JugPage";
 import { everything } from "../plan/AddPour";
@@ -45,6 +47,8 @@ export function EventForm({
   // Sent twice on a slow line it is written once.
   const [id] = useState(() => crypto.randomUUID());
   const { act, busy, problem, setProblem } = useAct(true);
+  const online = useOnline();
+  const orKept = useOrKept();
   const set = (more: Partial<Typed>) => {
     setTyped((now) => ({ ...now, ...more }));
     setProblem(null);
@@ -54,7 +58,8 @@ export function EventForm({
   /** To the minute as typed; what was not touched stays to the second. */
   function moment(): string | null {
     if (before && typed.at === start.at) return before.at;
-    return typed.at ? new Date(typed.at).toISOString() : null;
+    if (typed.at) return new Date(typed.at).toISOString();
+    return online ? null : new Date().toISOString();
   }
 
   function submit(event: FormEvent) {
@@ -78,13 +83,16 @@ export function EventForm({
       insist,
     };
     act(async () => {
-      const after = await answer(
-        api.POST("/api/jugs/{jug_id}/events", { params: { path: { jug_id: jug.id } }, body }),
+      const said = `${KINDS[typed.kind]}, jug ${jug.number}`;
+      const after = await orKept({ kind: "event", jug: jug.id, said, body }, (params) =>
+        api.POST("/api/jugs/{jug_id}/events", { params, body }),
       );
       forget();
-      queries.setQueryData(["jug", jug.id], after);
-      queries.invalidateQueries({ queryKey: ["jugs"] });
-      say(before ? "Corrected." : "Saved.");
+      if (after) {
+        queries.setQueryData(["jug", jug.id], after);
+        queries.invalidateQueries({ queryKey: ["jugs"] });
+        say(before ? "Corrected." : "Saved.");
+      }
       onDone();
     });
   }

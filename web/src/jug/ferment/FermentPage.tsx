@@ -16,6 +16,7 @@ import { StageAct } from "../StageAct";
 import { Strengths } from "../Strengths";
 import { Ahead } from "./Ahead";
 import { Journal } from "./Journal";
+import { Probes } from "./Probes";
 
 export default function FermentPage() {
   const { jug } = useJugContext();
@@ -106,6 +107,9 @@ export default function FermentPage() {
           <Ahead ends={progress.ends} />
         </Panel>
         <Journal />
+        <Panel>
+          <Probes />
+        </Panel>
       </Stack>
       <Stack gridArea="form" gap="4">
         {!jug.bottling && (

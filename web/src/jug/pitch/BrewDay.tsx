@@ -6,6 +6,7 @@ import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { Mark, QuietButton, Trouble, Waiting } from "../../frame/states";
 import { Tick } from "../../frame/Tick";
+import { useOrKept } from "../../offline/useOrKept";
 import css from "./BrewDay.module.css";
 import { Really } from "./Really";
 import { Ways } from "./Ways";
@@ -20,6 +21,7 @@ const HOUR_MIN = 60;
 /** The plan as things to do, ticked as one goes; waits run on whatever is switched off meanwhile. */
 export function BrewDay({ jugId }: { jugId: number }) {
   const queries = useQueryClient();
+  const orKept = useOrKept();
   const key = ["jug", jugId, "brew-day"];
   const path = { jug_id: jugId };
   const found = useQuery({
@@ -28,14 +30,15 @@ export function BrewDay({ jugId }: { jugId: number }) {
     staleTime: 0,
   });
   if (found.isPending) return <Waiting what="Laying out the day" />;
-  if (found.isError) return <Trouble error={found.error} again={() => found.refetch()} />;
+  if (found.isLoadingError) return <Trouble error={found.error} again={() => found.refetch()} />;
   const { steps } = found.data;
+  const titleOf = (step: string) => steps.find((each) => each.key === step)?.title ?? step;
   async function mark(step: string, how: How) {
     const body = { step, mark: how };
-    queries.setQueryData(
-      key,
-      await answer(api.POST("/api/jugs/{jug_id}/brew-day", { params: { path }, body })),
+    const after = await orKept({ kind: "step", jug: jugId, said: titleOf(step), body }, (params) =>
+      api.POST("/api/jugs/{jug_id}/brew-day", { params, body }),
     );
+    queries.setQueryData<Schemas["BrewDayOut"]>(key, (now) => after ?? marked(now, body));
   }
   async function choose(body: Schemas["ChoiceIn"]) {
     queries.setQueryData(
@@ -75,6 +78,24 @@ export function BrewDay({ jugId }: { jugId: number }) {
       </chakra.ol>
     </Stack>
   );
+}
+
+/** The day with a step marked, for as long as nobody answers. */
+function marked(
+  now: Schemas["BrewDayOut"] | undefined,
+  { step, mark }: Schemas["StepIn"],
+): Schemas["BrewDayOut"] | undefined {
+  const at = new Date().toISOString();
+  const steps = now?.steps.map((each) =>
+    each.key === step
+      ? {
+          ...each,
+          started_at: mark === "start" ? at : mark === "undo" ? null : each.started_at,
+          done_at: mark === "done" ? at : null,
+        }
+      : each,
+  );
+  return steps && { steps };
 }
 
 function StepRow({

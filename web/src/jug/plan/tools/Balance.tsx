@@ -34,7 +34,7 @@ export function Balance({
     answer(api.POST("/api/plans/balance", { body })),
   );
   if (rows.isPending) return <Waiting what="Weighing" />;
-  if (rows.isError) return <Trouble error={rows.error} again={() => rows.refetch()} />;
+  if (rows.isLoadingError) return <Trouble error={rows.error} again={() => rows.refetch()} />;
 
   function enter(addition: Addition) {
     change((before) => {

@@ -85,7 +85,7 @@ export function Cheapest({
         </HStack>
         {found.isPending ? (
           <Waiting what="Comparing shopping baskets" />
-        ) : found.isError ? (
+        ) : found.isLoadingError ? (
           found.error instanceof ProblemError && found.error.status === 422 ? (
             <Mark tone="mind">{found.error.message}</Mark>
           ) : (

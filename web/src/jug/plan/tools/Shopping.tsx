@@ -19,7 +19,7 @@ export function Shopping({ plan, name }: { plan: Plan; name: string }) {
   );
   const { copy, byHand } = useCopy();
   if (list.isPending) return <Waiting what="Checking your stock" />;
-  if (list.isError) return <Trouble error={list.error} again={() => list.refetch()} />;
+  if (list.isLoadingError) return <Trouble error={list.error} again={() => list.refetch()} />;
   const { lines, total, currency, unpriced, text } = list.data;
 
   function csv() {

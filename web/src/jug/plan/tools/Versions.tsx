@@ -30,7 +30,8 @@ export function Versions({
     staleTime: 0,
   });
   if (versions.isPending) return <Waiting what="Fetching earlier plans" />;
-  if (versions.isError) return <Trouble error={versions.error} again={() => versions.refetch()} />;
+  if (versions.isLoadingError)
+    return <Trouble error={versions.error} again={() => versions.refetch()} />;
 
   const returnTo = (version: number) =>
     act(async () => {

@@ -1,0 +1,1 @@
+"""What can be done with probes, one verb a file."""
