@@ -151,6 +151,18 @@ class School:
         return self.options[0]
 
 
+@dataclass(frozen=True, slots=True)
+class Sign:
+    """Something seen or smelt (`sense`), whether it is good, to be minded or bad (`tone`), what it
+    tends to mean, and what to `do`."""
+
+    name: str
+    sense: str
+    tone: str
+    means: str
+    do: str
+
+
 def rows(name: str) -> list[dict[str, str]]:
     """The rows of a table in core/data, as they stand there."""
     with (_DATA / f"{name}.csv").open(newline="", encoding="utf-8") as file:
@@ -256,6 +268,12 @@ def _schools() -> dict[str, School]:
         found[row["school"]] = School(before.question, (*before.options, option))
     return found
 
+
+SIGNS = {
+    row["key"]: Sign(row["name"], row["sense"], row["tone"], row["means"], row["do"])
+    for row in rows("signs")
+}
+"""What is seen and smelt of a jug. Common practice throughout; nobody publishes it."""
 
 SCHOOLS = _schools()
 """Where brewers differ. Common practice throughout; nobody publishes it."""

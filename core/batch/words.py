@@ -3,6 +3,7 @@
 from collections.abc import Callable, Mapping
 from typing import Any
 
+from core import tables
 from core.batch.doses import DOSES
 from core.batch.events import (
     Added,
@@ -113,8 +114,25 @@ def _measured(what: Measured) -> str:
 
 
 def _noticed(what: Noticed) -> str:
-    said = ", ".join((*what.chips, *((what.words,) if what.words else ())))
+    chips = (_sign_in_words(chip) for chip in what.chips)
+    said = ", ".join((*chips, *((what.words,) if what.words else ())))
     return f"Noticed: {said}." if said else "Looked at."
+
+
+def _sign_in_words(chip: str) -> str:
+    sign = tables.SIGNS.get(chip)
+    if sign is None:
+        return chip
+    name = sign.name[0].lower() + sign.name[1:]
+    return f"it smells {name}" if sign.sense == "smell" else name
+
+
+def signs_in_words(what: What) -> list[str]:
+    """What each thing that was seen or smelt tends to mean, and what to do."""
+    if not isinstance(what, Noticed):
+        return []
+    signs = (tables.SIGNS.get(chip) for chip in what.chips)
+    return [f"{sign.means} {sign.do}" for sign in signs if sign and sign.tone != "good"]
 
 
 def _cared(what: Cared) -> str:

@@ -70,7 +70,8 @@ _WHERE = {
 class Step:
     """Something to do. `after` names the steps that come before it, and `cost` says what it costs
     to do it without them; `minutes` is a wait that can be timed; `schools` are keys of SCHOOLS,
-    where brewers differ about it; `pour` names the pour that it puts in."""
+    where brewers differ about it; `pour` names the pour that it puts in; `tried` says that a
+    sample is to be tried first."""
 
     key: str
     title: str
@@ -80,6 +81,7 @@ class Step:
     minutes: float | None = None
     schools: tuple[str, ...] = ()
     pour: str | None = None
+    tried: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -150,6 +152,7 @@ def pours(day: Day) -> Iterable[Step]:
             minutes,
             schools,
             pour.name,
+            pour.kind in ("acid", "tannin"),
         )
 
 
@@ -224,6 +227,7 @@ def into_the_must(day: Day) -> Iterable[Step]:
             after=("heat",) if enzyme and day.way("guard") == "heat" else (),
             cost="In hot liquid it does nothing." if enzyme else "",
             schools=("enzyme" if enzyme else "acid",),
+            tried=not enzyme,
         )
 
 

@@ -7,7 +7,7 @@ from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from ninja import Body, Query, Router
+from ninja import Body, File, Query, Router, UploadedFile
 
 from server.accounts.auth import account_of, signed_in
 from server.config.problems import REFUSALS, Problem
@@ -15,9 +15,10 @@ from server.jugs.actions import fill_bottles as filling
 from server.jugs.actions import jug_file, past_plans, recipe_file, share_plan, write_down
 from server.jugs.actions import read_stem as readings
 from server.jugs.actions.begin import begin
-from server.jugs.actions.brew_day import mark_step, steps_of
+from server.jugs.actions.brew_day import mark_step, scale_trial, steps_of
 from server.jugs.actions.choose import choose
 from server.jugs.actions.fork import fork
+from server.jugs.actions.keep_picture import keep_picture
 from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.look_ahead import look_ahead
 from server.jugs.actions.pour_really import pour_really
@@ -26,7 +27,14 @@ from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
 from server.jugs.actions.take_learned import take_learned
 from server.jugs.bottling import bottling_out
-from server.jugs.brew_schemas import BrewDayOut, ChoiceIn, PouredIn, StepIn
+from server.jugs.brew_schemas import (
+    BrewDayOut,
+    ChoiceIn,
+    PouredIn,
+    StepIn,
+    TrialIn,
+    TrialOut,
+)
 from server.jugs.journal import family_of, with_events
 from server.jugs.models import Jug
 from server.jugs.rows import keep_row, rows
@@ -43,6 +51,7 @@ from server.jugs.schemas import (
     KeepPlanIn,
     KeptOut,
     LinkOut,
+    PictureOut,
     PlanIn,
     PlanOut,
     ReadingIn,
@@ -278,6 +287,28 @@ def post_poured(request: HttpRequest, jug_id: int, payload: PouredIn) -> BrewDay
     state = _state(request, jug_id)
     keep_row(state)
     return steps_of(state)
+
+
+@router.post("/{int:jug_id}/pictures", response={200: PictureOut, **REFUSALS})
+def post_picture(request: HttpRequest, jug_id: int, picture: File[UploadedFile]) -> PictureOut:
+    """Keep a photograph of the jug, for an entry of its log to show."""
+    return PictureOut(id=str(keep_picture(_own(request, jug_id), picture.read()).id))
+
+
+@router.get("/{int:jug_id}/pictures/{int:picture_id}", response={200: None, **REFUSALS})
+def get_picture(request: HttpRequest, jug_id: int, picture_id: int) -> HttpResponse:
+    kept = get_object_or_404(_own(request, jug_id).pictures, id=picture_id)
+    return HttpResponse(
+        bytes(kept.image),
+        content_type="image/jpeg",
+        headers={"Cache-Control": "private, max-age=31536000, immutable"},
+    )
+
+
+@router.post("/{int:jug_id}/trial", response={200: TrialOut, **REFUSALS})
+def post_trial(request: HttpRequest, jug_id: int, payload: TrialIn) -> TrialOut:
+    """What a sample took, for the whole jug; keeps nothing."""
+    return scale_trial(_state(request, jug_id), payload)
 
 
 @router.get("/{int:jug_id}/forecast", response={200: ForecastOut, **REFUSALS})

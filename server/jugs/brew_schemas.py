@@ -31,7 +31,8 @@ class SchoolOut(BaseModel):
 class StepOut(BaseModel):
     """A step of brew day; `minutes` can be timed, `started_at` since when they run. `cost` is
     told where it was done before what comes before it. `amount` of the pour that it puts in, by
-    mass in g or in ml, and whether that was written down instead of the plan's."""
+    mass in g or in ml, and whether that was written down instead of the plan's. `tried`: a sample
+    is tried first."""
 
     key: str
     title: str
@@ -45,6 +46,7 @@ class StepOut(BaseModel):
     amount: float | None
     by_mass: bool
     really: bool
+    tried: bool
 
 
 class BrewDayOut(BaseModel):
@@ -72,3 +74,17 @@ class PouredIn(BaseModel):
 
     pour: str
     amount: float | None = Field(None, ge=0, le=1e6)
+
+
+class TrialIn(BaseModel):
+    """What a sample took until it tasted right."""
+
+    sample_ml: float
+    added_g: float
+
+
+class TrialOut(BaseModel):
+    """The same share for the whole jug, and the half of it that goes in first, g."""
+
+    mass_g: float
+    first_g: float

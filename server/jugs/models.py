@@ -110,6 +110,14 @@ class StepMark(models.Model):
         constraints = [models.UniqueConstraint(fields=["jug", "step"], name="one_mark_a_step")]
 
 
+class Picture(models.Model):
+    """A photograph of a jug, as a JPEG made anew: nothing of where or by what it was taken."""
+
+    jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="pictures")
+    image = models.BinaryField()
+    made_at = models.DateTimeField(auto_now_add=True)
+
+
 class Event(models.Model):
     """Something that happened to a jug: never changed, never deleted.
 

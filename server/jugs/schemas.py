@@ -296,14 +296,22 @@ class EventIn(BaseModel):
     insist: bool = False
 
 
+class PictureOut(BaseModel):
+    """A photograph that was kept: what an entry of the log names it by."""
+
+    id: str
+
+
 class EventOut(BaseModel):
-    """One line of the journal, as a sentence and whole; `insisted` on though questioned."""
+    """One line of the journal, as a sentence and whole; `insisted` on though questioned; `about`
+    what is seen or smelt tends to mean, and what to do."""
 
     id: UUID
     at: datetime
     written_at: datetime
     kind: str
     text: str
+    about: list[str]
     what: dict[str, Any]
     note: str
     insisted: bool

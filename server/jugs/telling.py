@@ -4,7 +4,7 @@ from django.db.models import Q
 
 from core.batch.events import Transferred
 from core.batch.learned import learned
-from core.batch.words import in_words
+from core.batch.words import in_words, signs_in_words
 from core.files.recipe_file import money_text
 from server.jugs.bottling import bottled_out
 from server.jugs.evaluation import evaluation_out, strength_out
@@ -36,7 +36,7 @@ def jug_out(state: JugState) -> JugOut:
         kept=PlanOut(version=state.version, plan=PlanIn.model_validate(state.plan)),
         evaluation=None
         if state.unsolved
-        else evaluation_out(state.recipe, state.evaluation, jug.account),
+        else evaluation_out(state.as_poured, state.evaluation, jug.account),
         problem=state.problem,
         related=[RelatedOut(id=j.id, number=j.number, name=j.name) for j in related(jug)],
         readings=[
@@ -88,6 +88,7 @@ def journal_out(state: JugState) -> list[EventOut]:
             written_at=event.written_at,
             kind=event.kind,
             text=_told(event, names),
+            about=signs_in_words(core_event(event).what),
             what=event.what,
             note=event.note,
             insisted=event.insisted,

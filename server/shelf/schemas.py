@@ -415,6 +415,17 @@ class TermOut(BaseModel):
     meaning: str
 
 
+class SignOut(BaseModel):
+    """Something seen or smelt of a jug, what it tends to mean, and what to do."""
+
+    key: str
+    name: str
+    sense: str
+    tone: str
+    means: str
+    do: str
+
+
 class ReferenceOut(BaseModel):
     """The tables the page chooses from. `planned` are the doses of a plan, `times` when they go
     in, `tablet` a sulphite tablet as it is planned, `step_ml` and `step_g` one
@@ -442,3 +453,4 @@ class ReferenceOut(BaseModel):
     thermometers: list[ThermometerOut]
     spooned: dict[str, float]
     glossary: list[TermOut]
+    signs: list[SignOut]

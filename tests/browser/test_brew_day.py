@@ -98,3 +98,21 @@ def test_on_a_phone(day):
     assert day.evaluate("document.documentElement.scrollWidth") <= 390
     day.get_by_role("checkbox", name="Have ready").check(force=True)
     expect(day.get_by_text("8 of 9 to go")).to_be_visible()
+
+
+def test_a_sample_is_scaled_to_the_jug_half_first(page, person):
+    person.move_in()
+    person.shelve("Pear juice", "pear", "10.8", "1.15")
+    person.begin()
+    person.pour("Pear juice")
+    page.get_by_label("Amount of Pear juice, ml").fill("4000")
+    page.get_by_role("combobox", name="Add an ingredient").fill("Citric")
+    page.get_by_role("option", name=re.compile("^Citric acid")).first.click()
+    person.kept()
+    page.get_by_role("button", name="Next: pitch the yeast").click()
+    page.get_by_text("Try it on a sample").first.click()
+    page.get_by_label("It took").fill("0.1 g")
+    # 0.1 g in 100 ml of some 4 L: 4 g in all, 2 first.
+    expect(
+        page.get_by_text(re.compile(r"For the whole jug 4\.\d g: 2\.\d g first"))
+    ).to_be_visible()

@@ -11,6 +11,7 @@ from playwright.sync_api import expect
 from server.jugs.models import Event, Jug, StepMark
 from simulated.probe import points, send
 from tests.browser.conftest import PEAR, PHONE, tab_to
+from tests.server.test_pictures import photographed
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -224,3 +225,17 @@ def test_by_keyboard_a_what_if(page, person, must):
     expect(page.get_by_text(re.compile("if so from now on"))).to_be_visible()
     expect(page.get_by_text(re.compile("^Likely dry"))).not_to_have_text(before)
     assert Jug.objects.filter(events__at__lt=F("events__written_at")).exists()
+
+
+def test_a_smell_says_what_it_means_and_a_photograph_is_shown(going):
+    going.get_by_role("button", name="Add to the log").click()
+    going.get_by_label("What happened?").select_option("noticed")
+    going.get_by_role("button", name="Of eggs", exact=True).click()
+    expect(going.get_by_text("The yeast is hungry or strained.").first).to_be_visible()
+    going.get_by_label("Photograph", exact=True).set_input_files(
+        {"name": "jug.jpg", "mimeType": "image/jpeg", "buffer": photographed()}
+    )
+    expect(going.get_by_role("link", name="Photograph, large")).to_be_visible()
+    going.get_by_role("button", name="Save entry").click()
+    expect(going.get_by_text("Noticed: it smells of eggs.")).to_be_visible()
+    expect(going.get_by_role("link", name="Photograph, large")).to_be_visible()

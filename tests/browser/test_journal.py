@@ -69,7 +69,7 @@ def test_every_kind_can_be_written_down(fermenting):
         ("Dosed", lambda: page.get_by_label("Grams").fill("0,4"), "Dosed 0.4 g potassium metabisulphite."),
         ("Racked off the lees", lambda: page.get_by_label("Left behind, ml").fill("20"), "Racked off the lees, 20 ml left behind."),
         ("Measured", lambda: page.get_by_label("pH", exact=True).fill("3.4"), "Measured pH 3.4."),
-        ("Noticed", lambda: page.get_by_text("It is clear").click(), "Noticed: clear."),
+        ("Noticed", lambda: page.get_by_role("button", name="Clear", exact=True).click(), "Noticed: clear."),
         ("Looked after", lambda: None, "Swirled."),
     ):  # fmt: skip
         write(page, kind)

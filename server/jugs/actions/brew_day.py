@@ -4,10 +4,19 @@ from django.utils import timezone
 
 from core import tables
 from core.errors import JobError
+from core.must.acidity import from_sample
 from core.plan.brew_day import brew_day, out_of_order
 from core.plan.brew_steps import Step
 from core.plan.schools import chosen
-from server.jugs.brew_schemas import BrewDayOut, OptionOut, SchoolOut, StepIn, StepOut
+from server.jugs.brew_schemas import (
+    BrewDayOut,
+    OptionOut,
+    SchoolOut,
+    StepIn,
+    StepOut,
+    TrialIn,
+    TrialOut,
+)
 from server.jugs.models import StepMark
 from server.jugs.state import JugState
 
@@ -40,6 +49,15 @@ def mark_step(state: JugState, payload: StepIn) -> BrewDayOut:
     return steps_of(state)
 
 
+def scale_trial(state: JugState, payload: TrialIn) -> TrialOut:
+    """A sample's dose for the whole jug. Raises JobError for no sample."""
+    volume = state.evaluation.must.in_vessel_ml
+    if state.pitched and state.life and state.life.now:
+        volume = state.life.now.volume_ml.value
+    found = from_sample(volume, payload.sample_ml, payload.added_g)
+    return TrialOut(mass_g=found.mass_g, first_g=found.first_half_g)
+
+
 def _steps(state: JugState) -> tuple[Step, ...]:
     return brew_day(state.as_poured, state.evaluation, state.jug.account.shows, state.choices)
 
@@ -59,6 +77,7 @@ def _step(state: JugState, step: Step, mark: StepMark | None, early: bool) -> St
         amount=pour.amount if pour else None,
         by_mass=pour.by_mass if pour else False,
         really=step.pour in state.really_poured,
+        tried=step.tried,
     )
 
 

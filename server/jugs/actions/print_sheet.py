@@ -22,7 +22,7 @@ def print_sheet(state: JugState) -> bytes:
 
 
 def _context(state: JugState) -> dict[str, Any]:
-    recipe, result, account = state.recipe, state.evaluation, state.jug.account
+    recipe, result, account = state.as_poured, state.evaluation, state.jug.account
     system = account.shows
     plan: dict[str, Any] = state.plan
     vessel = tables.VESSELS.get(plan.get("vessel", {}).get("key", ""))

@@ -16,7 +16,7 @@ def side_by_side(states: list[JugState]) -> SideBySideOut:
     for state in states:
         if state.problem:
             raise JobError(f"Jug {state.jug.number}: {state.problem}", "jug")
-    rows = differences([(state.recipe, state.evaluation) for state in states])
+    rows = differences([(state.as_poured, state.evaluation) for state in states])
     return SideBySideOut(
         jugs=[jug_out(state) for state in states],
         rows=[

@@ -71,7 +71,7 @@ def look_at(token: str) -> SharedPlanOut:
         plan=plan,
         evaluation=None
         if state.problem
-        else evaluation_out(state.recipe, state.evaluation, account),
+        else evaluation_out(state.as_poured, state.evaluation, account),
         problem=state.problem,
     )
 

@@ -14,6 +14,7 @@ from core.errors import JobError
 from core.files.journal import read_event
 from server.accounts.models import Account
 from server.config.problems import ConflictError
+from server.jugs.actions.keep_picture import check_pictures
 from server.jugs.actions.question import question
 from server.jugs.journal import key_of, run_together
 from server.jugs.models import Event, Jug, TransferLine
@@ -121,6 +122,7 @@ def write_event(state: JugState, by: Account, payload: EventIn) -> None:
             raise ConflictError("That was sent before, and said something else.")
         return
     _check_own(state, step, poured_into(payload))
+    check_pictures(state.jug, payload.what)
     if payload.instead_of is None:
         write(state, by, [_questioned(state, step, payload.insist)])
         return

@@ -1,5 +1,7 @@
 """Lay out the reference tables the page chooses from."""
 
+from dataclasses import asdict
+
 from core import tables
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
 from core.ferment.stems import stems
@@ -25,6 +27,7 @@ from server.shelf.schemas import (
     PlannedOut,
     ReferenceOut,
     ShownOut,
+    SignOut,
     StemOut,
     StyleOut,
     TermOut,
@@ -162,6 +165,7 @@ def tables_to_choose_from() -> ReferenceOut:
             for key, (unit, per_c, at_0_c) in THERMOMETERS.items()
         ],
         spooned=spooned_g_per_ml(),
+        signs=[SignOut(key=key, **asdict(sign)) for key, sign in tables.SIGNS.items()],
         glossary=[
             TermOut(name=t.name, words=list(t.words), meaning=t.meaning)
             for t in tables.GLOSSARY.values()

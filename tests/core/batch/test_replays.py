@@ -187,9 +187,9 @@ HISTORIES = [
     ),
     History(
         "bottled",
-        ALONE,
-        [PITCHED, read(20, 0.998), read(45, 0.998), on(46, "bottled", lots=[lot(count=5), lot("b", 330, 1, "beer_bottle", "crown")])],
-        {45: "proven", 46: "bottled"},
+        SWEET,
+        [PITCHED, read(20, 0.998), read(40, 0.998), on(41, "bottled", lots=[lot(count=5), lot("b", 330, 1, "beer_bottle", "crown")])],
+        {40: "proven", 41: "bottled"},
     ),
     History("a plan still", ALONE, [read(1, 1.052)], {1: "planned"}),
 ]  # fmt: skip

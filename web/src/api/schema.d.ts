@@ -851,6 +851,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Picture
+         * @description Keep a photograph of the jug, for an entry of its log to show.
+         */
+        post: operations["server_jugs_api_post_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/pictures/{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Picture */
+        get: operations["server_jugs_api_get_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Trial
+         * @description What a sample took, for the whole jug; keeps nothing.
+         */
+        post: operations["server_jugs_api_post_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/forecast": {
         parameters: {
             query?: never;
@@ -2448,7 +2505,8 @@ export interface components {
         };
         /**
          * EventOut
-         * @description One line of the journal, as a sentence and whole; `insisted` on though questioned.
+         * @description One line of the journal, as a sentence and whole; `insisted` on though questioned; `about`
+         *     what is seen or smelt tends to mean, and what to do.
          */
         EventOut: {
             /**
@@ -2470,6 +2528,8 @@ export interface components {
             kind: string;
             /** Text */
             text: string;
+            /** About */
+            about: string[];
             /** What */
             what: {
                 [key: string]: unknown;
@@ -3076,7 +3136,8 @@ export interface components {
          * StepOut
          * @description A step of brew day; `minutes` can be timed, `started_at` since when they run. `cost` is
          *     told where it was done before what comes before it. `amount` of the pour that it puts in, by
-         *     mass in g or in ml, and whether that was written down instead of the plan's.
+         *     mass in g or in ml, and whether that was written down instead of the plan's. `tried`: a sample
+         *     is tried first.
          */
         StepOut: {
             /** Key */
@@ -3103,6 +3164,8 @@ export interface components {
             by_mass: boolean;
             /** Really */
             really: boolean;
+            /** Tried */
+            tried: boolean;
         };
         /**
          * StepIn
@@ -3142,6 +3205,34 @@ export interface components {
             pour: string;
             /** Amount */
             amount?: number | null;
+        };
+        /**
+         * PictureOut
+         * @description A photograph that was kept: what an entry of the log names it by.
+         */
+        PictureOut: {
+            /** Id */
+            id: string;
+        };
+        /**
+         * TrialOut
+         * @description The same share for the whole jug, and the half of it that goes in first, g.
+         */
+        TrialOut: {
+            /** Mass G */
+            mass_g: number;
+            /** First G */
+            first_g: number;
+        };
+        /**
+         * TrialIn
+         * @description What a sample took until it tasted right.
+         */
+        TrialIn: {
+            /** Sample Ml */
+            sample_ml: number;
+            /** Added G */
+            added_g: number;
         };
         /**
          * WhatIfQuery
@@ -3924,6 +4015,8 @@ export interface components {
             };
             /** Glossary */
             glossary: components["schemas"]["TermOut"][];
+            /** Signs */
+            signs: components["schemas"]["SignOut"][];
         };
         /**
          * ShownOut
@@ -3942,6 +4035,24 @@ export interface components {
             factor: number;
             /** Decimals */
             decimals: number;
+        };
+        /**
+         * SignOut
+         * @description Something seen or smelt of a jug, what it tends to mean, and what to do.
+         */
+        SignOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Sense */
+            sense: string;
+            /** Tone */
+            tone: string;
+            /** Means */
+            means: string;
+            /** Do */
+            do: string;
         };
         /**
          * StemOut
@@ -7209,6 +7320,193 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_post_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Picture
+                     * Format: binary
+                     */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_get_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+                picture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_post_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

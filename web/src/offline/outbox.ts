@@ -5,10 +5,9 @@ import {
   useMutationState,
   useQueryClient,
 } from "@tanstack/react-query";
-import { persistQueryClientSave } from "@tanstack/react-query-persist-client";
 import { useSyncExternalStore } from "react";
 import { answer, api, ProblemError, type Schemas } from "../api/client";
-import { keeping } from "./kept";
+import { keepNow } from "./kept";
 
 /** What may be written without a network, and is sent once there is one. Each carries what makes it
  * known again, so that it is in the record once however often it is sent. */
@@ -61,6 +60,9 @@ export function withOutbox(queries: QueryClient) {
 export function goOn(queries: QueryClient) {
   for (const mutation of queries.getMutationCache().getAll()) {
     if (mutation.state.status === "pending") mutation.continue().catch(() => undefined);
+    // What was refused is asked once more: the answer, with its way out, was not put by.
+    if (mutation.state.status === "error")
+      mutation.execute(mutation.state.variables).catch(() => undefined);
   }
 }
 
@@ -82,7 +84,7 @@ export function useOutbox() {
         .build(queries, queries.defaultMutationOptions({ mutationKey: KEY }))
         .execute(write)
         .catch(() => undefined);
-      await persistQueryClientSave({ queryClient: queries, ...keeping });
+      await keepNow(queries);
     },
     waiting: listed.filter((each) => each.state.status === "pending"),
     refused: listed.filter((each) => each.state.status === "error"),

@@ -8,7 +8,6 @@ import { Meant } from "../../frame/Explained";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../frame/states";
-import { Tick } from "../../frame/Tick";
 import { useKept } from "../../frame/useKept";
 import { useOnline } from "../../offline/outbox";
 import { useOrKept } from "../../offline/useOrKept";
@@ -27,6 +26,8 @@ import {
   typedFrom,
   unseen,
 } from "./happening";
+import { Photographs } from "./Photographs";
+import { Signs } from "./Signs";
 
 const MOST_JUGS = 200;
 
@@ -271,13 +272,12 @@ function Fields({
       return (
         <Stack gap="3">
           <TextField
-            label="Look and smell"
+            label="In your words"
             value={typed.words}
             onChange={(event) => set({ words: event.target.value })}
           />
-          <Tick checked={typed.clear} onChange={(clear) => set({ clear })}>
-            It is clear
-          </Tick>
+          <Signs chosen={typed.chips} onChoose={(chips) => set({ chips })} />
+          <Photographs kept={typed.pictures} onKept={(pictures) => set({ pictures })} />
         </Stack>
       );
     case "cared":

@@ -4,12 +4,14 @@ import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { dayAndTime } from "../../format";
 import { useAct } from "../../frame/act";
+import { Explained } from "../../frame/Explained";
 import { useSay } from "../../frame/notices";
 import { Panel, QuietButton } from "../../frame/states";
 import { retold } from "../../units";
 import { useJugContext } from "../JugPage";
 import { EventForm } from "./EventForm";
-import { KINDS } from "./happening";
+import { typedFrom } from "./happening";
+import { Photograph } from "./Photographs";
 
 /** Everything that happened to the jug, the newest first: struck out, brought back, put right. */
 export function Journal() {
@@ -76,6 +78,7 @@ function Line({
   const say = useSay();
   const { act, busy } = useAct();
   const day = dayAndTime(event.at, session.time_zone);
+  const pictures = (event.what.pictures ?? []) as string[];
 
   const turn = (how: "strike" | "restore") =>
     act(async () => {
@@ -108,6 +111,18 @@ function Line({
         >
           {retold(event.text)}
         </Text>
+        {event.about.map((text) => (
+          <Text key={text} fontSize="sm" color="quiet">
+            <Explained text={text} />
+          </Text>
+        ))}
+        {pictures.length > 0 && (
+          <HStack gap="1" py="1">
+            {pictures.map((id) => (
+              <Photograph key={id} jug={jug.id} id={id} />
+            ))}
+          </HStack>
+        )}
         {(event.note || event.insisted) && (
           <Text fontSize="sm" color="quiet">
             {event.insisted && "Unusual, and confirmed. "}
@@ -121,7 +136,7 @@ function Line({
         </QuietButton>
       ) : (
         <HStack gap="1">
-          {event.kind in KINDS && !open && (
+          {typedFrom(event) && !open && (
             <QuietButton
               size="slim"
               variant="soft"

@@ -43,7 +43,10 @@ export type Typed = {
   warm: string;
   volume: string;
   words: string;
-  clear: boolean;
+  /** What is seen and smelt, by the keys of core's signs. */
+  chips: string[];
+  /** Photographs that were sent already. */
+  pictures: string[];
   did: string;
   into: string;
   sg: string;
@@ -62,7 +65,8 @@ export const blank: Typed = {
   warm: "",
   volume: "",
   words: "",
-  clear: false,
+  chips: [],
+  pictures: [],
   did: "swirled",
   into: "",
   sg: "",
@@ -77,7 +81,8 @@ const said = (value: unknown) => (value == null ? "" : String(value));
 
 /** An event of the journal as it would be typed, to be put right; null where it is no such one. */
 export function typedFrom(event: Event): Typed | null {
-  if (!(event.kind in KINDS)) return null;
+  // What a refractometer showed is taken back and read again.
+  if (!(event.kind in KINDS) || "brix" in event.what) return null;
   const what = event.what as Record<string, never>;
   const pour = (what.pour ?? {}) as Record<string, unknown>;
   const into = ((what.into ?? []) as { jug: string; volume_ml: number }[])[0];
@@ -95,7 +100,8 @@ export function typedFrom(event: Event): Typed | null {
     warm: what.temperature_c == null ? "" : `${what.temperature_c} °C`,
     volume: said(what.volume_ml),
     words: said(what.words),
-    clear: ((what.chips ?? []) as string[]).includes("clear"),
+    chips: (what.chips ?? []) as string[],
+    pictures: (what.pictures ?? []) as string[],
     did: said(what.did) || blank.did,
     into: said(into?.jug),
     sg: said(what.sg),
@@ -204,7 +210,7 @@ export function toWhat(
       return mistyped.length ? { wrong: mistyped } : { what };
     }
     case "noticed":
-      return { what: { words: typed.words, chips: typed.clear ? ["clear"] : [] } };
+      return { what: { words: typed.words, chips: typed.chips, pictures: typed.pictures } };
     case "cared": {
       if (typed.did !== "held_at") return { what: { did: typed.did } };
       const warm = warmth("warm", "the", 4);

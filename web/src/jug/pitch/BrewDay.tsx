@@ -9,6 +9,7 @@ import { Tick } from "../../frame/Tick";
 import { useOrKept } from "../../offline/useOrKept";
 import css from "./BrewDay.module.css";
 import { Really } from "./Really";
+import { Trial } from "./Trial";
 import { Ways } from "./Ways";
 
 type Step = Schemas["StepOut"];
@@ -69,6 +70,7 @@ export function BrewDay({ jugId }: { jugId: number }) {
         {steps.map((step) => (
           <StepRow
             key={step.key}
+            jugId={jugId}
             step={step}
             onMark={(how) => mark(step.key, how)}
             onChoose={choose}
@@ -99,11 +101,13 @@ function marked(
 }
 
 function StepRow({
+  jugId,
   step,
   onMark,
   onChoose,
   onPoured,
 }: {
+  jugId: number;
   step: Step;
   onMark: (how: How) => Promise<void>;
   onChoose: (choice: Schemas["ChoiceIn"]) => Promise<void>;
@@ -152,6 +156,7 @@ function StepRow({
               onWrite={onPoured}
             />
           )}
+          {step.tried && <Trial jugId={jugId} what={step.title} />}
           {step.schools.map((school) => (
             <Ways key={school.key} school={school} onChoose={onChoose} />
           ))}
