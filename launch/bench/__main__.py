@@ -3,6 +3,7 @@
 from launch.bench.browser import bench_drag, bench_first_load
 from launch.bench.endpoints import bench_evaluate, bench_lists, bench_worst_requests
 from launch.bench.kitchen import kitchen
+from launch.bench.probes import bench_probes
 from launch.bench.rules import bench_core, bench_fold, bench_forecast, bench_worst_cases
 
 if __name__ == "__main__":
@@ -15,4 +16,5 @@ if __name__ == "__main__":
         bench_first_load(measured)
         bench_drag(measured)
         bench_lists(measured)
+        bench_probes(measured)
         bench_worst_requests(measured)

@@ -1,13 +1,15 @@
 """Jugs as lines of a list, kept beside each jug: a list never folds."""
 
 from collections.abc import Iterable
+from datetime import datetime
 
 from django.db.models import Q, QuerySet
 
 from core import tables
 from core.batch.due import Due, done_by
+from core.batch.outlook import outlook
 from core.batch.words import DUE
-from server.jugs.journal import with_events
+from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
 from server.jugs.schemas import DoneOut, DrinkOut, DueOut, JugRow, PlanIn
 from server.jugs.state import JugState
@@ -15,6 +17,8 @@ from server.shelf.actions.judge import judged_by
 
 # The order of the list: what is due, what is still planned, what is in bottles.
 _DUE, _PLANNED, _BOTTLED = range(3)
+# More lines than this are made without looking ahead: a list is not waited for.
+_MOST_AHEAD = 20
 
 
 def rows(jugs: QuerySet[Jug], first: int, last: int) -> list[JugRow]:
@@ -24,19 +28,21 @@ def rows(jugs: QuerySet[Jug], first: int, last: int) -> list[JugRow]:
     Two queries. Lines that other rules made, or that nobody has made yet, are made before.
     """
     stale = jugs.filter(Q(row__isnull=True) | ~Q(row_of=judged_by()))
-    for jug in with_events(stale):
-        keep_row(JugState.load(jug))
+    made = list(with_events(stale))
+    for jug in made:
+        keep_row(JugState.load(jug), ahead=len(made) <= _MOST_AHEAD)
     ordered = jugs.order_by("due_rank", "due_until", "-number")[first:last]
     # What something happened to this very moment is in the next list.
     return [JugRow.model_validate(jug.row) for jug in ordered if jug.row]
 
 
-def keep_row(state: JugState) -> JugRow:
-    """Keep the jug's line beside it, where it is not there yet."""
+def keep_row(state: JugState, ahead: bool = True) -> JugRow:
+    """Keep the jug's line beside it, where it is not there yet; `ahead`: with when it is likely
+    dry, which takes longer than all the rest."""
     jug, rules = state.jug, judged_by()
     if jug.row is not None and jug.row_of == rules:
         return JugRow.model_validate(jug.row)
-    row = _row(state)
+    row = _row(state, ahead)
     rank = _DUE if row.due else _BOTTLED if state.bottling else _PLANNED
     until = row.due[0].until if row.due else None
     Jug.objects.filter(id=jug.id).update(
@@ -57,10 +63,11 @@ def _strength_now(state: JugState) -> float | None:
     return state.progress.strength.mass_balance.value if state.progress else None
 
 
-def _row(state: JugState) -> JugRow:
+def _row(state: JugState, ahead: bool) -> JugRow:
     """One line of the list."""
     jug, gone = state.jug, state.progress
     plan = PlanIn.model_validate(state.plan)
+    dry = _likely_dry(state) if ahead else None
     return JugRow(
         id=jug.id,
         number=jug.number,
@@ -79,6 +86,8 @@ def _row(state: JugState) -> JugRow:
         vessel_ml=plan.vessel.volume_ml if plan.vessel else None,
         held_ml=_held_ml(state),
         due=_due(state),
+        dry_from=dry[0] if dry else None,
+        dry_until=dry[1] if dry else None,
     )
 
 
@@ -100,6 +109,17 @@ def _due(state: JugState) -> list[DueOut]:
         )
         for due in state.life.due
     ]
+
+
+def _likely_dry(state: JugState) -> tuple[datetime, datetime] | None:
+    """Between which moments it is likely dry, in eight cases of ten; None where that is not
+    known."""
+    if state.world is None or state.life is None or not state.pitched:
+        return None
+    seen = outlook(state.world.jugs[key_of(state.jug)], state.life.verdict)
+    if seen.dry is None or seen.forecast is None or seen.forecast.open_ended:
+        return None
+    return seen.dry[0], seen.dry[2]
 
 
 def _headline(state: JugState) -> str:

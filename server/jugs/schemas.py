@@ -584,7 +584,8 @@ class DueOut(BaseModel):
 
 
 class JugRow(BaseModel):
-    """A jug in the list: its vessel, what is in it, and what comes next, the soonest first."""
+    """A jug in the list: its vessel, what is in it, what comes next, the soonest first, and between
+    which days it is likely dry, where that was looked at."""
 
     id: int
     number: int
@@ -600,6 +601,8 @@ class JugRow(BaseModel):
     vessel_ml: float | None
     held_ml: float
     due: list[DueOut]
+    dry_from: datetime | None = None
+    dry_until: datetime | None = None
 
 
 class SideBySideOut(BaseModel):

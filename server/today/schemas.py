@@ -30,6 +30,17 @@ class TaskOut(BaseModel):
     put_off: int | None = None
 
 
+class SpanOut(BaseModel):
+    """Between which moments a jug is likely dry."""
+
+    jug: int
+    number: int
+    name: str
+    drinks: list[DrinkOut]
+    since: datetime
+    until: datetime
+
+
 class WatchOut(BaseModel):
     """Something a probe tells of a jug, to be looked at."""
 
@@ -41,11 +52,12 @@ class WatchOut(BaseModel):
 
 class TodayOut(BaseModel):
     """What is due across the jugs, the most pressing first; `said` is that in a sentence; `watch`
-    what their probes tell."""
+    what their probes tell, `spans` when they are likely dry."""
 
     said: str
     tasks: list[TaskOut]
     watch: list[WatchOut]
+    spans: list[SpanOut]
     now: datetime
 
 

@@ -108,6 +108,7 @@ def test_a_sample_is_scaled_to_the_jug_half_first(page, person):
     page.get_by_label("Amount of Pear juice, ml").fill("4000")
     page.get_by_role("combobox", name="Add an ingredient").fill("Citric")
     page.get_by_role("option", name=re.compile("^Citric acid")).first.click()
+    page.get_by_label("Amount of Citric acid, g").fill("4")
     person.kept()
     page.get_by_role("button", name="Next: pitch the yeast").click()
     page.get_by_text("Try it on a sample").first.click()

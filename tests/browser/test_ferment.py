@@ -43,7 +43,8 @@ def ready_for_no_network(page):
     page.wait_for_function("() => navigator.serviceWorker.ready.then(() => true)")
     page.reload()
     page.wait_for_function("() => navigator.serviceWorker.controller !== null")
-    page.wait_for_timeout(1500)
+    # And a little later what it would open.
+    page.wait_for_timeout(6000)
 
 
 def read(page, figure):

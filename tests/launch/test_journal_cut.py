@@ -1,35 +1,18 @@
 """Everything dies in the middle of hundreds of events: what was acknowledged is there, once."""
 
-import json
 import random
 import signal
 import threading
 import urllib.error
-import urllib.request
 from uuid import uuid4
 
 import pytest
 
 from launch.postgres import free_port
-from tests.kitchens import cut, family, start, wait_for
+from tests.kitchens import Caller, cut, family, start, wait_for
 
 EVENTS, HANDS = 500, 4
 WATER = {"pour": {"name": "Water", "kind": "water", "volume_ml": 1}}
-
-
-class Caller:
-    def __init__(self, port, jar, opener):
-        self.home, self.jar, self.opener = f"http://127.0.0.1:{port}/api", jar, opener
-
-    def __call__(self, method, path, body=None):
-        token = next(cookie.value for cookie in self.jar if cookie.name == "csrftoken")
-        request = urllib.request.Request(  # noqa: S310 - our own server
-            f"{self.home}/{path}",
-            None if body is None else json.dumps(body).encode(),
-            {"X-CSRFToken": token, "Content-Type": "application/json"},
-            method=method,
-        )
-        return json.load(self.opener.open(request, timeout=30))
 
 
 def made_up(dice, into):

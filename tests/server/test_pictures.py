@@ -7,6 +7,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from PIL import Image
 
 from server.jugs.models import Picture
+from tests.server.conftest import JUG
 
 pytestmark = pytest.mark.django_db
 
@@ -45,7 +46,7 @@ def test_it_is_nobody_elses(call, other_call, planned):
     key = sent(call.client, planned, photographed()).json()["id"]
     assert other_call.client.get(f"/api/jugs/{planned['id']}/pictures/{key}").status_code == 404
     assert sent(other_call.client, planned, photographed()).status_code == 404
-    theirs = other_call.ok("POST", "jugs", {"name": "Theirs", "vessel": None, "yeast": None})
+    theirs = other_call.ok("POST", "jugs", JUG)
     body = {"kind": "noticed", "what": {"pictures": [key]}}
     status, data = other_call("POST", f"jugs/{theirs['id']}/events", body)
     assert (status, data["errors"][0]["at"]) == (422, "what.pictures")

@@ -10,7 +10,7 @@ from server.jugs.rows import rows
 from server.jugs.schemas import DueOut, JugRow
 from server.probes.actions.show_probes import told_of
 from server.today.models import PutOff
-from server.today.schemas import TaskOut, TodayOut, WatchOut
+from server.today.schemas import SpanOut, TaskOut, TodayOut, WatchOut
 
 _MOST_JUGS = 200
 
@@ -18,8 +18,15 @@ _MOST_JUGS = 200
 def list_tasks(account: Account) -> list[TaskOut]:
     """All that is due within two weeks or late, the most pressing first; what was put off at its
     new time, what was left out not at all."""
+    return _tasks(account, _jugs(account))
+
+
+def _jugs(account: Account) -> list[JugRow]:
+    return rows(account.jugs.filter(removed_at=None), 0, _MOST_JUGS)
+
+
+def _tasks(account: Account, jugs: list[JugRow]) -> list[TaskOut]:
     now = timezone.now()
-    jugs = rows(account.jugs.filter(removed_at=None), 0, _MOST_JUGS)
     answers: dict[tuple[int, str, datetime], PutOff] = {}
     for answer in PutOff.objects.filter(jug__account=account, removed_at=None):
         answers[answer.jug_id, answer.what, answer.since] = answer
@@ -34,8 +41,22 @@ def list_tasks(account: Account) -> list[TaskOut]:
 
 def today(account: Account) -> TodayOut:
     """What is due, with the sentence that says how much of it there is."""
-    tasks = list_tasks(account)
-    return TodayOut(said=_said(tasks), tasks=tasks, watch=_watch(account), now=timezone.now())
+    jugs = _jugs(account)
+    tasks = _tasks(account, jugs)
+    now = timezone.now()
+    spans = [
+        SpanOut(
+            jug=jug.id,
+            number=jug.number,
+            name=jug.name,
+            drinks=jug.drinks,
+            since=jug.dry_from,
+            until=jug.dry_until,
+        )
+        for jug in jugs
+        if jug.dry_from and jug.dry_until and jug.dry_from < now + AHEAD and jug.dry_until > now
+    ]
+    return TodayOut(said=_said(tasks), tasks=tasks, watch=_watch(account), spans=spans, now=now)
 
 
 def _watch(account: Account) -> list[WatchOut]:

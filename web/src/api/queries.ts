@@ -6,6 +6,8 @@ export const queries = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
+      // For as long as it is kept for who has no network (see offline/kept.ts).
+      gcTime: 14 * 86_400_000,
       // Offline is an answer too, and said in words, not a wait without end.
       networkMode: "always",
       retry: (count, error) => !(error instanceof ProblemError && error.status > 0) && count < 2,
@@ -90,19 +92,40 @@ export function usePrices(id: number) {
   });
 }
 
-/** So many of the jugs that stand, or of those put away, the newest first. */
-export function useJugs(limit: number, putAway: boolean) {
-  return useQuery({
+/** How many jugs a list begins with. */
+export const JUGS_SHOWN = 60;
+
+const jugsListed = (limit: number, putAway: boolean) =>
+  queryOptions({
     queryKey: ["jugs", limit, putAway],
     queryFn: () =>
       answer(api.GET("/api/jugs", { params: { query: { limit, put_away: putAway } } })),
-    placeholderData: (before) => before,
   });
+
+/** So many of the jugs that stand, or of those put away, the newest first. */
+export function useJugs(limit: number, putAway: boolean) {
+  return useQuery({ ...jugsListed(limit, putAway), placeholderData: (before) => before });
 }
+
+const dueToday = queryOptions({
+  queryKey: ["jugs", "today"],
+  queryFn: () => answer(api.GET("/api/today")),
+});
 
 /** What is due across the jugs. */
 export function useToday() {
-  return useQuery({ queryKey: ["jugs", "today"], queryFn: () => answer(api.GET("/api/today")) });
+  return useQuery(dueToday);
+}
+
+// Who opens the app at the sink, without a network, wants one of these.
+const MOST_PUT_BY = 6;
+
+/** Fetches what would be opened without a network: Today, the list, and what presses most. */
+export async function fetchAhead() {
+  await queries.prefetchQuery(dueToday);
+  await queries.prefetchQuery(jugsListed(JUGS_SHOWN, false));
+  const listed = queries.getQueryData(jugsListed(JUGS_SHOWN, false).queryKey) ?? [];
+  for (const jug of listed.slice(0, MOST_PUT_BY)) await queries.prefetchQuery(jugNumbered(jug.id));
 }
 
 export function useJug(id: number) {

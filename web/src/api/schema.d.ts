@@ -2312,7 +2312,8 @@ export interface components {
         };
         /**
          * JugRow
-         * @description A jug in the list: its vessel, what is in it, and what comes next, the soonest first.
+         * @description A jug in the list: its vessel, what is in it, what comes next, the soonest first, and between
+         *     which days it is likely dry, where that was looked at.
          */
         JugRow: {
             /** Id */
@@ -2346,6 +2347,10 @@ export interface components {
             held_ml: number;
             /** Due */
             due: components["schemas"]["DueOut"][];
+            /** Dry From */
+            dry_from?: string | null;
+            /** Dry Until */
+            dry_until?: string | null;
         };
         /** AimIn */
         AimIn: {
@@ -3751,6 +3756,30 @@ export interface components {
             problem: string | null;
         };
         /**
+         * SpanOut
+         * @description Between which moments a jug is likely dry.
+         */
+        SpanOut: {
+            /** Jug */
+            jug: number;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Drinks */
+            drinks: components["schemas"]["DrinkOut"][];
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
          * TaskOut
          * @description Something due for a jug: what, between when, why; `grams` of it where it is weighed. `asked`
          *     is from when it was due before anybody put it off; `put_off` names the answer that moved it,
@@ -3801,7 +3830,7 @@ export interface components {
         /**
          * TodayOut
          * @description What is due across the jugs, the most pressing first; `said` is that in a sentence; `watch`
-         *     what their probes tell.
+         *     what their probes tell, `spans` when they are likely dry.
          */
         TodayOut: {
             /** Said */
@@ -3810,6 +3839,8 @@ export interface components {
             tasks: components["schemas"]["TaskOut"][];
             /** Watch */
             watch: components["schemas"]["WatchOut"][];
+            /** Spans */
+            spans: components["schemas"]["SpanOut"][];
             /**
              * Now
              * Format: date-time

@@ -1,7 +1,8 @@
 import { Box, chakra, Flex, HStack, Link, Text } from "@chakra-ui/react";
-import { type ReactNode, useCallback, useMemo, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { NavLink, useNavigate } from "react-router";
 import type { Schemas } from "../api/client";
+import { fetchAhead } from "../api/queries";
 import { Outbox } from "../offline/Outbox";
 import { Meaning } from "./Explained";
 import { Find } from "./Find";
@@ -10,6 +11,9 @@ import { keyHelp, useKeys } from "./keys";
 import { useNarrow } from "./narrow";
 import { Panel, QuietButton } from "./states";
 import { useSignOut } from "./useSignOut";
+
+// Long after the page is there, and before somebody walks to the cellar.
+const AHEAD_MS = 3000;
 
 const places = [
   ["/today", "Today"],
@@ -59,6 +63,10 @@ export function Frame({
   useEscape(() => setHelp(false), help);
   useFocusKept();
   const signOut = useSignOut();
+  useEffect(() => {
+    const timer = setTimeout(fetchAhead, AHEAD_MS);
+    return () => clearTimeout(timer);
+  }, []);
 
   return (
     <Flex direction="column" minH="100vh">

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
-import { useJugs, useReference, useSession } from "../api/queries";
+import { JUGS_SHOWN, useJugs, useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { Vessel } from "../drawing/Vessel";
 import { day, gravity, percent, volume } from "../format";
@@ -19,11 +19,10 @@ import { OpenRecipe } from "./OpenRecipe";
 
 type Row = Schemas["JugRow"];
 
-const STRETCH = 60;
 const MOST = 200;
 
 export default function JugsPage() {
-  const [limit, setLimit] = useState(STRETCH);
+  const [limit, setLimit] = useState(JUGS_SHOWN);
   const [search, setSearch] = useSearchParams();
   const putAwayShown = search.has("away");
   const jugs = useJugs(limit, putAwayShown);
@@ -118,7 +117,7 @@ export default function JugsPage() {
         </chakra.ul>
       )}
       {jugs.data.length === limit && limit < MOST && (
-        <QuietButton alignSelf="center" onClick={() => setLimit(limit + STRETCH)}>
+        <QuietButton alignSelf="center" onClick={() => setLimit(limit + JUGS_SHOWN)}>
           Show more
         </QuietButton>
       )}

@@ -36,7 +36,7 @@ export default function TodayPage() {
   if (today.isPending) return <Waiting page what="Looking what is due" />;
   if (today.isLoadingError)
     return <Trouble page error={today.error} again={() => today.refetch()} />;
-  const { tasks, watch, said, now } = today.data;
+  const { tasks, watch, spans, said, now } = today.data;
   const zone = session?.time_zone ?? "UTC";
   const pressing = tasks.filter((task) => task.state !== "coming");
   const next = tasks.find((task) => task.state === "coming");
@@ -100,7 +100,7 @@ export default function TodayPage() {
         </Panel>
       )}
       <Panel>
-        <TheLine tasks={tasks} now={now} timeZone={zone} />
+        <TheLine tasks={tasks} spans={spans} now={now} timeZone={zone} />
         <Calendar />
       </Panel>
     </Stack>
