@@ -99,11 +99,14 @@ class OwnVessel(models.Model):
 
 
 class StepMark(models.Model):
-    """A step of a jug's brew day: since when its wait runs, and when it was done."""
+    """A step of a jug's brew day: since when its wait runs, how long and what for, and when it was
+    done."""
 
     jug = models.ForeignKey(Jug, on_delete=models.CASCADE, related_name="steps")
     step = models.CharField(max_length=160)
     started_at = models.DateTimeField(null=True)
+    minutes = models.FloatField(null=True)
+    title = models.CharField(max_length=200, blank=True)
     done_at = models.DateTimeField(null=True)
 
     class Meta:

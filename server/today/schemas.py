@@ -16,6 +16,7 @@ class TaskOut(BaseModel):
     number: int
     name: str
     stage: str
+    shape: str
     drinks: list[DrinkOut]
     what: str
     words: str
@@ -28,6 +29,16 @@ class TaskOut(BaseModel):
     done: DoneOut | None
     state: str
     put_off: int | None = None
+
+
+class TimerOut(BaseModel):
+    """A wait of brew day that runs: what for, and until when."""
+
+    jug: int
+    number: int
+    name: str
+    title: str
+    until: datetime
 
 
 class SpanOut(BaseModel):
@@ -52,12 +63,14 @@ class WatchOut(BaseModel):
 
 class TodayOut(BaseModel):
     """What is due across the jugs, the most pressing first; `said` is that in a sentence; `watch`
-    what their probes tell, `spans` when they are likely dry."""
+    what their probes tell, `spans` when they are likely dry, `timers` the waits of
+    brew day that run."""
 
     said: str
     tasks: list[TaskOut]
     watch: list[WatchOut]
     spans: list[SpanOut]
+    timers: list[TimerOut]
     now: datetime
 
 

@@ -1,6 +1,6 @@
 """Brew day in the record: ticks, ways chosen, what was really poured, what a reading explains."""
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 from uuid import uuid4
 
 import pytest
@@ -34,6 +34,18 @@ def test_brew_day_is_ones_own_and_follows_the_plan(call, planned, other_call):
     )
     assert (status, refused["errors"][0]["at"]) == (422, "step")
     assert other_call("GET", path(planned, "brew-day"))[0] == 404
+
+
+def test_a_wait_that_runs_is_told_today(call, planned, other_call):
+    assert call.ok("GET", "today")["timers"] == []
+    call.ok("POST", path(planned, "brew-day"), {"step": "sanitise", "mark": "start"})
+    timer = call.ok("GET", "today")["timers"][0]
+    assert (timer["jug"], timer["title"]) == (planned["id"], "Sanitise what touches it")
+    left = datetime.fromisoformat(timer["until"]) - timezone.now()
+    assert timedelta(seconds=100) < left <= timedelta(minutes=2)
+    assert other_call.ok("GET", "today")["timers"] == []
+    call.ok("POST", path(planned, "brew-day"), {"step": "sanitise", "mark": "done"})
+    assert call.ok("GET", "today")["timers"] == []
 
 
 def test_a_way_is_chosen_for_a_batch_and_as_a_habit(call, planned, other_call):

@@ -34,13 +34,15 @@ def steps_of(state: JugState) -> BrewDayOut:
 
 def mark_step(state: JugState, payload: StepIn) -> BrewDayOut:
     """Mark one. Raises JobError for a step that is not of this plan."""
-    if payload.step not in {step.key for step in _steps(state)}:
+    step = next((step for step in _steps(state) if step.key == payload.step), None)
+    if step is None:
         raise JobError("The plan has changed: that is no step of it any more.", "step")
     now = timezone.now()
     mark, _ = StepMark.objects.get_or_create(jug=state.jug, step=payload.step)
     match payload.mark:
         case "start":
             mark.started_at, mark.done_at = now, None
+            mark.minutes, mark.title = step.minutes, step.title[:200]
         case "done":
             mark.done_at = mark.done_at or now
         case "undo":

@@ -1,16 +1,17 @@
 """What is due across the jugs of an account."""
 
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from django.utils import timezone
 
 from core.batch.due import AHEAD, presses
 from server.accounts.models import Account
+from server.jugs.models import StepMark
 from server.jugs.rows import rows
 from server.jugs.schemas import DueOut, JugRow
 from server.probes.actions.show_probes import told_of
 from server.today.models import PutOff
-from server.today.schemas import SpanOut, TaskOut, TodayOut, WatchOut
+from server.today.schemas import SpanOut, TaskOut, TimerOut, TodayOut, WatchOut
 
 _MOST_JUGS = 200
 
@@ -56,7 +57,33 @@ def today(account: Account) -> TodayOut:
         for jug in jugs
         if jug.dry_from and jug.dry_until and jug.dry_from < now + AHEAD and jug.dry_until > now
     ]
-    return TodayOut(said=_said(tasks), tasks=tasks, watch=_watch(account), spans=spans, now=now)
+    return TodayOut(
+        said=_said(tasks),
+        tasks=tasks,
+        watch=_watch(account),
+        spans=spans,
+        timers=_timers(account),
+        now=now,
+    )
+
+
+def _timers(account: Account) -> list[TimerOut]:
+    """The waits of brew day that run, the first to end first."""
+    marks = StepMark.objects.filter(
+        jug__account=account, jug__removed_at=None, started_at__isnull=False, done_at=None
+    ).select_related("jug")
+    running = [
+        TimerOut(
+            jug=mark.jug.id,
+            number=mark.jug.number,
+            name=mark.jug.name,
+            title=mark.title,
+            until=mark.started_at + timedelta(minutes=mark.minutes),
+        )
+        for mark in marks
+        if mark.started_at is not None and mark.minutes is not None
+    ]
+    return sorted(running, key=lambda timer: timer.until)
 
 
 def _watch(account: Account) -> list[WatchOut]:
@@ -87,6 +114,7 @@ def _task(jug: JugRow, due: DueOut, answer: PutOff | None, now: datetime) -> Tas
         number=jug.number,
         name=jug.name,
         stage=jug.stage,
+        shape=jug.shape,
         drinks=jug.drinks,
         what=due.what,
         words=due.words,

@@ -3794,6 +3794,8 @@ export interface components {
             name: string;
             /** Stage */
             stage: string;
+            /** Shape */
+            shape: string;
             /** Drinks */
             drinks: components["schemas"]["DrinkOut"][];
             /** What */
@@ -3828,9 +3830,29 @@ export interface components {
             put_off?: number | null;
         };
         /**
+         * TimerOut
+         * @description A wait of brew day that runs: what for, and until when.
+         */
+        TimerOut: {
+            /** Jug */
+            jug: number;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
          * TodayOut
          * @description What is due across the jugs, the most pressing first; `said` is that in a sentence; `watch`
-         *     what their probes tell, `spans` when they are likely dry.
+         *     what their probes tell, `spans` when they are likely dry, `timers` the waits of
+         *     brew day that run.
          */
         TodayOut: {
             /** Said */
@@ -3841,6 +3863,8 @@ export interface components {
             watch: components["schemas"]["WatchOut"][];
             /** Spans */
             spans: components["schemas"]["SpanOut"][];
+            /** Timers */
+            timers: components["schemas"]["TimerOut"][];
             /**
              * Now
              * Format: date-time

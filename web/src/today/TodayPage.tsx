@@ -8,6 +8,7 @@ import { Tape } from "../drawing/Tape";
 import { Vessel } from "../drawing/Vessel";
 import { day, dayAndTime, grams } from "../format";
 import { useAct } from "../frame/act";
+import { Countdown } from "../frame/Countdown";
 import { Explained } from "../frame/Explained";
 import { TextField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
@@ -15,6 +16,7 @@ import { useSay } from "../frame/notices";
 import { ActButton, Empty, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { placeOf } from "../jug/stages";
 import { drinkToken, stirred } from "../theme/drinks";
+import { retold } from "../units";
 import { Calendar } from "./Calendar";
 import { TheLine } from "./TheLine";
 
@@ -36,7 +38,7 @@ export default function TodayPage() {
   if (today.isPending) return <Waiting page what="Looking what is due" />;
   if (today.isLoadingError)
     return <Trouble page error={today.error} again={() => today.refetch()} />;
-  const { tasks, watch, spans, said, now } = today.data;
+  const { tasks, watch, spans, timers, said, now } = today.data;
   const zone = session?.time_zone ?? "UTC";
   const pressing = tasks.filter((task) => task.state !== "coming");
   const next = tasks.find((task) => task.state === "coming");
@@ -80,6 +82,28 @@ export default function TodayPage() {
           />
         )}
       </Panel>
+      {timers.length > 0 && (
+        <Panel>
+          <Heading as="h2" size="md" fontFamily="heading">
+            Running
+          </Heading>
+          <chakra.ul listStyleType="none" aria-label="Running waits">
+            {timers.map((timer) => (
+              <chakra.li key={`${timer.jug}-${timer.title}`} pt="2">
+                <Flex gap="4" align="center" wrap="wrap">
+                  <Countdown until={Date.parse(timer.until)} what={timer.title} />
+                  <Link to={`/jugs/${timer.jug}/pitch`}>
+                    <Tape>
+                      {timer.number} · {timer.name}
+                    </Tape>
+                  </Link>
+                  <Text>{retold(timer.title)}</Text>
+                </Flex>
+              </chakra.li>
+            ))}
+          </chakra.ul>
+        </Panel>
+      )}
       {watch.length > 0 && (
         <Panel>
           <Heading as="h2" size="md" fontFamily="heading">
@@ -180,7 +204,7 @@ function TaskRow({ task, first, timeZone }: { task: Task; first: boolean; timeZo
       <Flex gap="4" align="center" wrap="wrap">
         <chakra.div hideBelow="md">
           <Vessel
-            shape="demijohn"
+            shape={task.shape}
             capacityMl={1}
             layers={[{ name: "", colour: "drink.juice", ml: 0.85 }]}
             mixed={stirred(layers)}

@@ -1,8 +1,9 @@
 import { Box, chakra, Heading, HStack, Stack, Text, VisuallyHidden } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { useAct } from "../../frame/act";
+import { Countdown } from "../../frame/Countdown";
 import { Explained } from "../../frame/Explained";
 import { Mark, QuietButton, Trouble, Waiting } from "../../frame/states";
 import { Tick } from "../../frame/Tick";
@@ -15,7 +16,6 @@ import { Ways } from "./Ways";
 type Step = Schemas["StepOut"];
 type How = Schemas["StepIn"]["mark"];
 
-const SECOND_MS = 1000;
 const MINUTE_MS = 60_000;
 const HOUR_MIN = 60;
 
@@ -178,13 +178,6 @@ function Wait({
   what: string;
   onStart: () => void;
 }) {
-  const [now, setNow] = useState(Date.now);
-  useEffect(() => {
-    if (!startedAt) return;
-    setNow(Date.now());
-    const timer = setInterval(() => setNow(Date.now()), SECOND_MS);
-    return () => clearInterval(timer);
-  }, [startedAt]);
   if (!startedAt) {
     const long = minutes >= HOUR_MIN;
     return (
@@ -194,19 +187,5 @@ function Wait({
       </QuietButton>
     );
   }
-  const rest = Date.parse(startedAt) + minutes * MINUTE_MS - now;
-  return (
-    <Text className={rest > 0 ? css.running : css.over} role="timer" aria-label={`Wait: ${what}`}>
-      {rest > 0 ? clock(rest) : "time is up"}
-    </Text>
-  );
-}
-
-function clock(ms: number): string {
-  const seconds = Math.ceil(ms / SECOND_MS);
-  const [hours, minutes] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60];
-  const two = (value: number) => String(value).padStart(2, "0");
-  return hours > 0
-    ? `${hours}:${two(minutes)}:${two(seconds % 60)}`
-    : `${minutes}:${two(seconds % 60)}`;
+  return <Countdown until={Date.parse(startedAt) + minutes * MINUTE_MS} what={what} />;
 }
