@@ -140,8 +140,10 @@ class Option:
 
 @dataclass(frozen=True, slots=True)
 class School:
-    """A question that brewers answer in more than one way, the usual way here first."""
+    """A question that brewers answer in more than one way, the usual way here first; `place` is
+    where it is asked: plan, brew_day, ferment or bottle."""
 
+    place: str
     question: str
     options: tuple[Option, ...]
 
@@ -264,8 +266,8 @@ def _schools() -> dict[str, School]:
     found: dict[str, School] = {}
     for row in rows("schools"):
         option = Option(row["option"], row["name"], row["why"], row["follows"])
-        before = found.get(row["school"], School(row["question"], ()))
-        found[row["school"]] = School(before.question, (*before.options, option))
+        before = found.get(row["school"], School(row["place"], row["question"], ()))
+        found[row["school"]] = School(before.place, before.question, (*before.options, option))
     return found
 
 

@@ -16,7 +16,7 @@ from core.finish.stabilising import SO2_SHARE
 from core.measure.spoons import in_pieces
 from core.must.mixing import Pour
 from core.plan.amounts_in_words import in_kitchen_things, measured
-from core.plan.evaluation import Evaluation, Recipe
+from core.plan.evaluation import JUICES, Evaluation, Recipe
 from core.plan.planned_dose import DOSED, PlannedDose
 from core.plan.schools import Choices, chosen
 
@@ -136,6 +136,7 @@ def before(day: Day) -> Iterable[Step]:
 
 def pours(day: Day) -> Iterable[Step]:
     """What goes in, in the plan's order."""
+    asked = False
     for pour, item in zip(day.result.pours, day.recipe.pours, strict=True):
         if pour.amount <= 0:
             continue
@@ -143,6 +144,9 @@ def pours(day: Day) -> Iterable[Step]:
         things = in_kitchen_things(pour, item.pack)
         name = pour.name.lower() if pour.kind in ("water", "sugar") else pour.name
         title, text, minutes, schools = _poured(day, pour, f"{words} {name}")
+        if pour.kind in JUICES and not asked:
+            # How the must is guarded is asked once, where its first juice is.
+            schools, asked = ("guard", *schools), True
         yield Step(
             f"pour {pour.name}",
             title,

@@ -16,7 +16,7 @@ from server.jugs.actions import jug_file, past_plans, recipe_file, share_plan, w
 from server.jugs.actions import read_stem as readings
 from server.jugs.actions.begin import begin
 from server.jugs.actions.brew_day import mark_step, scale_trial, steps_of
-from server.jugs.actions.choose import choose
+from server.jugs.actions.choose import choose, keep_habit, ways
 from server.jugs.actions.fork import fork
 from server.jugs.actions.keep_picture import keep_picture
 from server.jugs.actions.keep_plan import keep_plan
@@ -30,7 +30,9 @@ from server.jugs.bottling import bottling_out
 from server.jugs.brew_schemas import (
     BrewDayOut,
     ChoiceIn,
+    HabitIn,
     PouredIn,
+    SchoolOut,
     StepIn,
     TrialIn,
     TrialOut,
@@ -271,12 +273,33 @@ def post_brew_day(request: HttpRequest, jug_id: int, payload: StepIn) -> BrewDay
     return mark_step(_locked(request, jug_id), payload)
 
 
-@router.put("/{int:jug_id}/choices", response={200: BrewDayOut, **_REFUSALS})
+@router.get("/habits", response={200: list[SchoolOut], **REFUSALS})
+def get_habits(request: HttpRequest) -> list[SchoolOut]:
+    """Every question brewers differ about, and the ways usually taken here."""
+    account = account_of(request)
+    return ways(account.habits, account)
+
+
+@router.put("/habits", response={200: list[SchoolOut], **REFUSALS})
+def put_habit(request: HttpRequest, payload: HabitIn) -> list[SchoolOut]:
+    """Take a way for every batch that chooses nothing else."""
+    keep_habit(account_of(request), payload.school, payload.option)
+    return get_habits(request)
+
+
+@router.get("/{int:jug_id}/choices", response={200: list[SchoolOut], **REFUSALS})
+def get_choices(request: HttpRequest, jug_id: int) -> list[SchoolOut]:
+    """The ways taken for this batch."""
+    state = _state(request, jug_id)
+    return ways(state.choices, account_of(request))
+
+
+@router.put("/{int:jug_id}/choices", response={200: list[SchoolOut], **_REFUSALS})
 @transaction.atomic
-def put_choice(request: HttpRequest, jug_id: int, payload: ChoiceIn) -> BrewDayOut:
+def put_choice(request: HttpRequest, jug_id: int, payload: ChoiceIn) -> list[SchoolOut]:
     """Take a way of doing it where brewers differ, for this batch and as a habit."""
     choose(_locked(request, jug_id), account_of(request), payload)
-    return steps_of(_state(request, jug_id))
+    return get_choices(request, jug_id)
 
 
 @router.post("/{int:jug_id}/brew-day/poured", response={200: BrewDayOut, **_REFUSALS})

@@ -19,9 +19,10 @@ class OptionOut(BaseModel):
 
 class SchoolOut(BaseModel):
     """A question that brewers answer in more than one way, the usual way first; `chosen` for this
-    batch, and whether that is the habit."""
+    batch, and whether that is the habit; `place` is where it is asked."""
 
     key: str
+    place: str
     question: str
     options: list[OptionOut]
     chosen: str
@@ -58,6 +59,13 @@ class StepIn(BaseModel):
 
     step: str = Field(max_length=160)
     mark: Literal["start", "done", "undo"]
+
+
+class HabitIn(BaseModel):
+    """Take a way of a school for every batch that chooses nothing else."""
+
+    school: str
+    option: str
 
 
 class ChoiceIn(BaseModel):

@@ -50,7 +50,8 @@ def test_a_wait_that_runs_is_told_today(call, planned, other_call):
 
 def test_a_way_is_chosen_for_a_batch_and_as_a_habit(call, planned, other_call):
     chosen = {"school": "yeast_in", "option": "rehydrate"}
-    day = call.ok("PUT", path(planned, "choices"), chosen)
+    call.ok("PUT", path(planned, "choices"), chosen)
+    day = call.ok("GET", path(planned, "brew-day"))
     assert step(day, "wake")
     school = next(s for s in step(day, "yeast")["schools"] if s["key"] == "yeast_in")
     assert (school["chosen"], school["habit"]) == ("rehydrate", False)
@@ -64,6 +65,18 @@ def test_a_way_is_chosen_for_a_batch_and_as_a_habit(call, planned, other_call):
     call.ok("PUT", path(other, "choices"), {"school": "yeast_in", "option": "sprinkle"})
     assert "wake" not in {s["key"] for s in call.ok("GET", path(other, "brew-day"))["steps"]}
     assert other_call("PUT", path(planned, "choices"), chosen)[0] == 404
+
+
+def test_every_question_can_be_answered_once_and_for_all(call, other_call):
+    before = call.ok("GET", "jugs/habits")
+    assert {school["place"] for school in before} == {"plan", "brew_day", "ferment", "bottle"}
+    assert all(school["habit"] for school in before)
+    for school in before:
+        other = [each["key"] for each in school["options"] if each["offered"]][-1]
+        call.ok("PUT", "jugs/habits", {"school": school["key"], "option": other})
+        now = {each["key"]: each["chosen"] for each in call.ok("GET", "jugs/habits")}
+        assert now[school["key"]] == other
+    assert other_call.ok("GET", "jugs/habits") == before
 
 
 @pytest.mark.parametrize(

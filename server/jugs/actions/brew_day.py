@@ -2,16 +2,13 @@
 
 from django.utils import timezone
 
-from core import tables
 from core.errors import JobError
 from core.must.acidity import from_sample
 from core.plan.brew_day import brew_day, out_of_order
 from core.plan.brew_steps import Step
-from core.plan.schools import chosen
+from server.jugs.actions.choose import school_out
 from server.jugs.brew_schemas import (
     BrewDayOut,
-    OptionOut,
-    SchoolOut,
     StepIn,
     StepOut,
     TrialIn,
@@ -65,13 +62,14 @@ def _steps(state: JugState) -> tuple[Step, ...]:
 
 
 def _step(state: JugState, step: Step, mark: StepMark | None, early: bool) -> StepOut:
+    account = state.jug.account
     pour = next((each for each in state.evaluation.pours if each.name == step.pour), None)
     return StepOut(
         key=step.key,
         title=step.title,
         text=step.text,
         minutes=step.minutes,
-        schools=[_school(state, key) for key in step.schools],
+        schools=[school_out(key, state.choices, account) for key in step.schools],
         started_at=mark.started_at if mark else None,
         done_at=mark.done_at if mark else None,
         cost=step.cost if early else "",
@@ -80,25 +78,4 @@ def _step(state: JugState, step: Step, mark: StepMark | None, early: bool) -> St
         by_mass=pour.by_mass if pour else False,
         really=step.pour in state.really_poured,
         tried=step.tried,
-    )
-
-
-def _school(state: JugState, key: str) -> SchoolOut:
-    school = tables.SCHOOLS[key]
-    taken = chosen(state.choices, key)
-    return SchoolOut(
-        key=key,
-        question=school.question,
-        options=[
-            OptionOut(
-                key=option.key,
-                name=option.name,
-                why=option.why,
-                follows=option.follows,
-                offered=option.offered,
-            )
-            for option in school.options
-        ],
-        chosen=taken,
-        habit=chosen(state.jug.account.habits, key) == taken,
     )

@@ -10,6 +10,7 @@ import { useSay } from "../frame/notices";
 import { ActButton, Panel, QuietButton } from "../frame/states";
 import { useSignOut } from "../frame/useSignOut";
 import { readNumber, readTemperature, temperature } from "../units";
+import { Habits } from "./Habits";
 
 type Settings = Schemas["Settings"];
 
@@ -157,6 +158,9 @@ export default function SettingsPage({
           </Stack>
         </Panel>
       </form>
+      <Panel>
+        <Habits />
+      </Panel>
       <Panel>
         <Flex align="center" gap="4" wrap="wrap">
           <Text mr="auto">

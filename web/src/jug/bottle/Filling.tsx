@@ -13,6 +13,7 @@ import { useKept } from "../../frame/useKept";
 import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
 import { mixedLayer } from "../jugLayers";
+import { WaysOf } from "../WaysOf";
 import { begun, counted, type Lot, type Typed, toBottling, weighed } from "./lots";
 import { Outcome } from "./Outcome";
 
@@ -232,6 +233,9 @@ export function Filling({
       <Panel gridColumn={{ md: "1 / -1", xl: "auto" }}>
         <Stack gap="4">
           <Questions progress={progress} />
+          <Box>
+            <WaysOf place="bottle" />
+          </Box>
           <Box aria-live="polite" role="status" minH="6rem">
             {wrong ? (
               <Mark tone="bad">{wrong.message}</Mark>

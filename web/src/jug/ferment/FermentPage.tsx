@@ -14,6 +14,7 @@ import { mainColour, mixedLayer } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
 import { StageAct } from "../StageAct";
 import { Strengths } from "../Strengths";
+import { WaysOf } from "../WaysOf";
 import { Ahead } from "./Ahead";
 import { Journal } from "./Journal";
 import { Probes } from "./Probes";
@@ -110,6 +111,14 @@ export default function FermentPage() {
         <Panel>
           <Probes />
         </Panel>
+        {!jug.bottling && (
+          <Panel>
+            <Heading as="h2" size="md" fontFamily="heading">
+              Others do it otherwise
+            </Heading>
+            <WaysOf place="ferment" />
+          </Panel>
+        )}
       </Stack>
       <Stack gridArea="form" gap="4">
         {!jug.bottling && (

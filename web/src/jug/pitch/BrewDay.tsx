@@ -7,11 +7,11 @@ import { Countdown } from "../../frame/Countdown";
 import { Explained } from "../../frame/Explained";
 import { Mark, QuietButton, Trouble, Waiting } from "../../frame/states";
 import { Tick } from "../../frame/Tick";
+import { Ways } from "../../frame/Ways";
 import { useOrKept } from "../../offline/useOrKept";
 import css from "./BrewDay.module.css";
 import { Really } from "./Really";
 import { Trial } from "./Trial";
-import { Ways } from "./Ways";
 
 type Step = Schemas["StepOut"];
 type How = Schemas["StepIn"]["mark"];
@@ -42,10 +42,9 @@ export function BrewDay({ jugId }: { jugId: number }) {
     queries.setQueryData<Schemas["BrewDayOut"]>(key, (now) => after ?? marked(now, body));
   }
   async function choose(body: Schemas["ChoiceIn"]) {
-    queries.setQueryData(
-      key,
-      await answer(api.PUT("/api/jugs/{jug_id}/choices", { params: { path }, body })),
-    );
+    const ways = await answer(api.PUT("/api/jugs/{jug_id}/choices", { params: { path }, body }));
+    queries.setQueryData(["jug", jugId, "ways"], ways);
+    await queries.invalidateQueries({ queryKey: key });
   }
   async function poured(body: Schemas["PouredIn"]) {
     queries.setQueryData(

@@ -4,8 +4,8 @@ import { useState } from "react";
 import { answer, api } from "../../api/client";
 import { grams } from "../../format";
 import { TextField } from "../../frame/fields";
+import css from "../../frame/Ways.module.css";
 import { readAmount } from "../../units";
-import css from "./BrewDay.module.css";
 
 /** What a sample took until it tasted right, for the whole jug: half of it first. */
 export function Trial({ jugId, what }: { jugId: number; what: string }) {

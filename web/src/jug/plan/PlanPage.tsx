@@ -11,6 +11,7 @@ import { useSlim, useTight } from "../../frame/narrow";
 import { ActButton, Empty, Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../JugPage";
 import { StageAct } from "../StageAct";
+import { WaysOf } from "../WaysOf";
 import { AddPour, everything } from "./AddPour";
 import { Answer, Cost, ShortAnswer } from "./Answer";
 import { CalmChecks, CalmOutcome } from "./Calm";
@@ -190,6 +191,9 @@ export default function PlanPage() {
             shelf={shelf}
             change={change}
           />
+          <div>
+            <WaysOf place="plan" />
+          </div>
           {draft.aiming && <Giving pours={draft.pours} blend={draft.blend} change={change} />}
         </Stack>
       ),

@@ -1,10 +1,10 @@
 import { HStack, RadioGroup, Stack, Text } from "@chakra-ui/react";
-import type { Schemas } from "../../api/client";
-import { useAct } from "../../frame/act";
-import { Explained } from "../../frame/Explained";
-import { useSay } from "../../frame/notices";
-import { Mark, QuietButton } from "../../frame/states";
-import css from "./BrewDay.module.css";
+import type { Schemas } from "../api/client";
+import { useAct } from "./act";
+import { Explained } from "./Explained";
+import { useSay } from "./notices";
+import { Mark, QuietButton } from "./states";
+import css from "./Ways.module.css";
 
 /** A name in the middle of a sentence. */
 function within(name: string): string {
@@ -17,6 +17,7 @@ export function Ways({
   onChoose,
 }: {
   school: Schemas["SchoolOut"];
+  /** `habit`: for every batch to come as well. */
   onChoose: (choice: Schemas["ChoiceIn"]) => Promise<void>;
 }) {
   const { act, busy } = useAct();
