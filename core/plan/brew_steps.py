@@ -322,7 +322,7 @@ def _pitched(day: Day) -> Iterable[Step]:
     grams = _yeast_g(day, per_litre)
     way = day.way("yeast_in")
     fights = hardships(per_litre, day.recipe.ph)
-    hard = f" It fights back: {fights[0].text}" if fights else ""
+    hard = f" It is hard on yeast: {fights[0].text}" if fights else ""
     waits = ("read", *(f"{each.kind}_before" for each in day.doses("day_before")))
     schools = ("yeast_in", "yeast_much")
     if way == "rehydrate":

@@ -143,13 +143,19 @@ def test_a_probe_is_live_on_the_chart(going, person):
     expect(going.get_by_test_id("sent")).to_have_count(1)
 
 
-def test_a_whole_division_misread_is_offered_and_taken(page, person, must):
+def test_1190_is_asked_about_and_taken_as_1090(page, person, must):
+    sweet = {"name": "White sugar", "kind": "sugar", "sugar": "sucrose", "mass_g": 462}
+    plan = {"pours": [{**PEAR, "volume_ml": 4000}, sweet], "vessel": {"volume_ml": 5000}}
+    based_on = person.client.get(f"/api/jugs/{must['id']}").json()["kept"]["version"]
+    kept = {"based_on": based_on, "plan": plan}
+    person.client.put(f"/api/jugs/{must['id']}/plan", kept, content_type="application/json")
     page.goto(f"{person.home}/jugs/{must['id']}/pitch")
-    page.get_by_label("Gravity", exact=True).fill("1.152")
+    page.get_by_label("Gravity", exact=True).fill("1.190")
     page.get_by_role("button", name="Save reading and pitch").click()
-    page.get_by_role("button", name="Make it 1.052").click()
+    expect(page.get_by_text("A whole division misread: 1.190 written for 1.090.")).to_be_visible()
+    page.get_by_role("button", name="Make it 1.090").click()
     page.get_by_role("button", name="Save reading and pitch").click()
-    expect(page.get_by_text("1.052 is saved.")).to_be_visible()
+    expect(page.get_by_text("1.090 is saved.")).to_be_visible()
 
 
 def test_a_cause_is_accepted_and_said(page, person, must):

@@ -152,6 +152,7 @@ def test_offline_is_said_and_every_page_still_opens(bench):
     bench.context.set_offline(True)
     bench.get_by_role("link", name="Shelf").first.click()
     expect(bench.get_by_text("You are offline.").first).to_be_visible()
+    expect(bench.get_by_role("button", name="Try again")).to_be_visible()
     bench.context.set_offline(False)
     bench.get_by_role("button", name="Try again").click()
     expect(bench.get_by_role("heading", name="Shelf", exact=True)).to_be_visible()

@@ -50,6 +50,13 @@ export function begun(path: string): Promise<unknown> {
   ]);
 }
 
+/** Whether the server answers: what was put by in the browser is not needed then. */
+export async function reached(): Promise<boolean> {
+  if (!navigator.onLine) return false;
+  await queries.prefetchQuery(session);
+  return queries.getQueryState(session.queryKey)?.status === "success";
+}
+
 export function useSession() {
   return useQuery(session);
 }

@@ -5,6 +5,7 @@ import type {
   PersistQueryClientOptions,
 } from "@tanstack/react-query-persist-client";
 import { createStore, del, get, set } from "idb-keyval";
+import { reached } from "../api/queries";
 
 // What a kitchen needs at the sink; the shelf is for the shop, where there is a network.
 const SEEN = ["session", "reference", "jugs", "jug", "vessels"];
@@ -29,7 +30,12 @@ const persister: Persister = {
       }, LATER_MS);
     }
   },
-  restoreClient: () => get<PersistedClient>(KEY, store),
+  async restoreClient() {
+    const kept = await get<PersistedClient>(KEY, store).catch(() => undefined);
+    if (!kept || !(await reached())) return kept;
+    // What the record says now is asked, not remembered: only what waits to be sent is taken up.
+    return { ...kept, clientState: { ...kept.clientState, queries: [] } };
+  },
   removeClient: () => forgetAll(),
 };
 

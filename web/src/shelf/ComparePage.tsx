@@ -76,7 +76,7 @@ export default function ComparePage() {
           : `${range(p.facts.sugar_g_per_l, whole)} g/L`,
       (p) => p.facts.sugar_g_per_l,
     ],
-    ["A hydrometer reads", (p) => (p.facts.reads ? gravityRange(p.facts.reads) : "—")],
+    ["Gravity", (p) => (p.facts.reads ? gravityRange(p.facts.reads) : "—")],
     [
       "Strength alone",
       (p) => (p.facts.strength_alone ? percent(p.facts.strength_alone.value) : "—"),
