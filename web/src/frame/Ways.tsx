@@ -32,7 +32,9 @@ export function Ways({
   return (
     <details className={css.ways}>
       <summary>
-        {school.question}: {within(taken?.name ?? "")}
+        {school.question}
+        {school.question.endsWith("?") ? " " : ": "}
+        {within(taken?.name ?? "")}
       </summary>
       <Stack gap="2" pb="2">
         <RadioGroup.Root

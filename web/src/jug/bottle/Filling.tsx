@@ -228,14 +228,19 @@ export function Filling({
           <Tick checked={typed.someLeft} onChange={(someLeft) => set({ someLeft })}>
             Some stays in the jug and goes on
           </Tick>
+          <Collapsible.Root lazyMount>
+            <Collapsible.Trigger asChild>
+              <QuietButton variant="soft">Others do it otherwise</QuietButton>
+            </Collapsible.Trigger>
+            <Collapsible.Content>
+              <WaysOf place="bottle" />
+            </Collapsible.Content>
+          </Collapsible.Root>
         </Stack>
       </Panel>
       <Panel gridColumn={{ md: "1 / -1", xl: "auto" }}>
         <Stack gap="4">
           <Questions progress={progress} />
-          <Box>
-            <WaysOf place="bottle" />
-          </Box>
           <Box aria-live="polite" role="status" minH="6rem">
             {wrong ? (
               <Mark tone="bad">{wrong.message}</Mark>
