@@ -10,7 +10,7 @@ const GROUPS = [
   {
     name: "react",
     priority: 3,
-    test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack|openapi-fetch)\//,
+    test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)|openapi-fetch)\//,
   },
   {
     name: "chakra",

@@ -92,9 +92,10 @@ def forecast(
     if len(readings) < 2:
         return None
     grid = _times(readings[-1].days)
-    cloud, weights = _weighed(readings, ends, under, grid, paces)
+    cloud, weights, found = _weighed(readings, ends, under, grid, paces)
     last, og = readings[-1].days, readings[0].sg
-    found = curves(cloud.logs, cloud.end, grid, og, under, what_if, last)
+    if what_if != _NOTHING:
+        found = curves(cloud.logs, cloud.end, grid, og, under, what_if, last)
     ahead = grid >= last - 1e-9
     low, middle, high = _quantiles(found[:, ahead], weights, (0.1, 0.5, 0.9))
     target = cloud.end[:, None] + DRY_WITHIN_POINTS / 1000
@@ -116,7 +117,7 @@ def pace(readings: Sequence[Reading], ends: Finish, under: Conditions) -> Pace |
     """How a jug ran, learned from its readings to the end; None where there are too few."""
     if len(readings) < _LEAST_READINGS:
         return None
-    cloud, weights = _weighed(readings, ends, under, _times(readings[-1].days), ())
+    cloud, weights, _ = _weighed(readings, ends, under, _times(readings[-1].days), ())
     middle = np.average(cloud.logs, axis=0, weights=weights)
     spread = np.sqrt(np.average((cloud.logs - middle) ** 2, axis=0, weights=weights))
     return Pace(tuple(map(float, middle)), tuple(map(float, spread)))
@@ -128,19 +129,18 @@ def _weighed(
     under: Conditions,
     grid: Floats,
     paces: Sequence[Pace],
-) -> "tuple[_Cloud, Floats]":
-    """Possible ferments, and how likely each is by what was read."""
+) -> "tuple[_Cloud, Floats, Floats]":
+    """Possible ferments, how likely each is by what was read, and their curves."""
     random = np.random.default_rng(_SEED)
     times = np.array([each.days for each in readings])
     seen = np.array([each.sg for each in readings])
     cloud = _Cloud.drawn(random, _CLOUD, ends, _prior(paces))
-    weights = np.full(_CLOUD, 1 / _CLOUD)
     for turn in range(_ROUNDS):
         drawn = curves(cloud.logs, cloud.end, grid, float(seen[0]), under, _NOTHING, times[-1])
         weights = _weights(drawn, grid, times, seen, tempered=turn < _ROUNDS - 1)
         if turn < _ROUNDS - 1:
             cloud = cloud.resampled(random, weights)
-    return cloud, weights
+    return cloud, weights, drawn
 
 
 def _prior(paces: Sequence[Pace]) -> tuple[Floats, Floats]:

@@ -40,11 +40,11 @@ def going(page, person, must):
 
 def ready_for_no_network(page):
     """The worker looks after the page, and what was seen is put by."""
-    page.wait_for_function("() => navigator.serviceWorker.ready.then(() => true)")
-    page.reload()
-    page.wait_for_function("() => navigator.serviceWorker.controller !== null")
+    page.wait_for_function("() => navigator.serviceWorker.controller !== null", timeout=30_000)
     # And a little later what it would open.
-    page.wait_for_timeout(6000)
+    with page.expect_response("**/api/jugs?*"):
+        pass
+    page.wait_for_timeout(4000)
 
 
 def read(page, figure):

@@ -4,15 +4,14 @@ import "./theme/figures.css";
 import { ChakraProvider } from "@chakra-ui/react";
 import createCache from "@emotion/cache";
 import { CacheProvider } from "@emotion/react";
-import { PersistQueryClientProvider } from "@tanstack/react-query-persist-client";
+import { QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { begun, queries } from "./api/queries";
 import { Notices } from "./frame/notices";
-import { keeping } from "./offline/kept";
-import { goOn, withOutbox } from "./offline/outbox";
+import { withOutbox } from "./offline/writes";
 import { system } from "./theme/system";
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
@@ -27,17 +26,13 @@ function draw() {
     <StrictMode>
       <CacheProvider value={styles}>
         <ChakraProvider value={system}>
-          <PersistQueryClientProvider
-            client={queries}
-            persistOptions={keeping}
-            onSuccess={() => goOn(queries)}
-          >
+          <QueryClientProvider client={queries}>
             <BrowserRouter>
               <Notices>
                 <App />
               </Notices>
             </BrowserRouter>
-          </PersistQueryClientProvider>
+          </QueryClientProvider>
         </ChakraProvider>
       </CacheProvider>
     </StrictMode>,
@@ -49,10 +44,17 @@ withOutbox(queries);
 // A wait that is long enough to notice is drawn.
 const NOTICED_MS = 500;
 const noticed = new Promise((after) => setTimeout(after, NOTICED_MS));
-Promise.race([begun(location.pathname), noticed]).then(draw);
+const takeUp = () => import("./offline/kept").then((kept) => kept.takeUp(queries));
+const ready = navigator.onLine
+  ? begun(location.pathname)
+  : takeUp().then(() => begun(location.pathname));
+Promise.race([ready, noticed]).then(draw);
 
-// Fetching what opens without a network waits until the page has what it needs.
+// What is for another time waits until the page has what it needs.
 const SETTLED_MS = 2500;
+setTimeout(takeUp, SETTLED_MS);
+// Fetching all that ships once more would be felt in a hand that is pulling.
+const AT_REST_MS = 8000;
 if ("serviceWorker" in navigator) {
-  setTimeout(() => navigator.serviceWorker.register("/sw.js").catch(() => undefined), SETTLED_MS);
+  setTimeout(() => navigator.serviceWorker.register("/sw.js").catch(() => undefined), AT_REST_MS);
 }

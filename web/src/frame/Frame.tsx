@@ -13,7 +13,7 @@ import { Panel, QuietButton } from "./states";
 import { useSignOut } from "./useSignOut";
 
 // Long after the page is there, and before somebody walks to the cellar.
-const AHEAD_MS = 3000;
+const AHEAD_MS = 9000;
 
 const places = [
   ["/today", "Today"],

@@ -1,7 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { answer, api } from "../api/client";
-import { forgetAll } from "../offline/kept";
 import { useOutbox } from "../offline/outbox";
 import { useAct } from "./act";
 import { useSay } from "./notices";
@@ -22,6 +21,7 @@ export function useSignOut(): () => void {
     act(async () => {
       await answer(api.POST("/api/session/sign-out"));
       forgetEverything();
+      const { forgetAll } = await import("../offline/kept");
       await forgetAll();
       queries.clear();
       navigate("/");

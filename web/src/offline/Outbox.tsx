@@ -3,7 +3,8 @@ import { useQueryClient } from "@tanstack/react-query";
 import { ProblemError, type Schemas } from "../api/client";
 import { dayAndTime, gravity } from "../format";
 import { Mark, QuietButton } from "../frame/states";
-import { useOnline, useOutbox, type Write } from "./outbox";
+import { useOnline, useOutbox } from "./outbox";
+import type { Write } from "./writes";
 
 /** That there is no network, what waits for one, and what could not be saved when it was sent. */
 export function Outbox({ timeZone }: { timeZone: string }) {

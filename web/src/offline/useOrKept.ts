@@ -1,6 +1,7 @@
 import { answer } from "../api/client";
 import { useSay } from "../frame/notices";
-import { unanswered, useOnline, useOutbox, type Write } from "./outbox";
+import { useOnline, useOutbox } from "./outbox";
+import { unanswered, type Write } from "./writes";
 
 type Params = { path: { jug_id: number } };
 type Asked<T> = Promise<{ data?: T; error?: unknown; response: Response }>;

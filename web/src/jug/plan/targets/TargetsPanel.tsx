@@ -68,7 +68,7 @@ export const TargetsPanel = memo(function TargetsPanel({
 }: Props) {
   const wrong = wrongTargets(problems, refused);
   // Below the drawing: on a slow phone or laptop the rest can be used while this is still drawn.
-  const idle = useIdle();
+  const below = useIdle(result !== undefined || refused !== null || draft.pours.length === 0);
   const frame = frameOf(vessel.shape, height, "airlock", marked);
   const price = result?.standings.find((row) => row.key === "price");
   const priced = result && (result.cost.per_bottle !== null || draft.ceiling !== "");
@@ -112,7 +112,7 @@ export const TargetsPanel = memo(function TargetsPanel({
       {typed && <Wrong wrong={wrong} refused={refused} />}
       {typed && acts && (
         <div className={css.mouthPlace}>
-          {idle && <MouthTarget draft={draft} result={result} wrong={wrong} acts={acts} />}
+          {below && <MouthTarget draft={draft} result={result} wrong={wrong} acts={acts} />}
         </div>
       )}
     </>
