@@ -27,6 +27,8 @@ _SULPHITE_MG_PER_L = 50.0
 _HEATED_MINUTES = 10.0
 _QUARTER_TEASPOON_G = 0.9
 _MUST_C = 20.0
+# A bag of black tea, and how long it is left in. Common practice.
+_TEA_BAG_G, _STEEPED_MINUTES = 2.0, 10.0
 # How strong a syrup is made, °Bx, and how hot it is then.
 _SYRUP_BRIX, _SYRUP_C = 50.0, 85.0
 _YEAST_MOST_C = 30.0
@@ -169,6 +171,14 @@ def _poured(day: Day, pour: Pour, words: str) -> tuple[str, str, float | None, t
             return f"Boil off {words}", "Let it cool before it meets glass.", None, ()
         case "sugar" | "powder":
             return _sugar(day, pour, words)
+        case "tannin" if pour.tannin == "tea":
+            bags = max(round((pour.mass_g or 0.0) / _TEA_BAG_G), 1)
+            text = (
+                f"About {bags} {'bag' if bags == 1 else 'bags'}, in a cup of hot water each. Taste"
+                " it after five minutes: bitter enough is enough. Then cool, without the leaves,"
+                " half of it first."
+            )
+            return f"Steep {words}", text, _STEEPED_MINUTES, ("tannin",)
         case "acid" | "tannin" as kind:
             text = (
                 "Try it first: stir a measured bit into a measured glass, taste, and reckon up."

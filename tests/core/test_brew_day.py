@@ -139,6 +139,17 @@ def test_a_hot_syrup_says_how_warm_the_must_gets():
     assert "glass may crack" in text
 
 
+def test_tea_is_steeped_by_its_bags_and_tasted_half_way():
+    tea = {"name": "Black tea", "kind": "tannin", "tannin": "tea", "mass_g": 6}
+    recipe = plan({**PEAR, "volume_ml": 4000}, tea)
+    found = {step.key: step for step in brew_day(recipe, evaluate(recipe))}["pour Black tea"]
+    assert found.title.startswith("Steep ")
+    assert found.minutes == 10
+    # 6 g are three 2 g bags.
+    assert "3 bags" in found.text
+    assert "after five minutes" in found.text
+
+
 def test_all_at_once_feeds_with_the_yeast_and_none_not_at_all():
     doses = [
         {"kind": "nutrient", "mass_g": 0.6, "when": when} for when in ("after_24_h", "after_48_h")

@@ -129,7 +129,7 @@ export default function FermentPage() {
             <ReadingForm
               key={jug.readings.length}
               jug={jug}
-              from={last?.sg ?? 1}
+              from={last?.sg_at_20 ?? 1}
               liquid={mainColour(jug)}
               action="Save reading"
             />
