@@ -47,14 +47,19 @@ const noticed = new Promise((after) => setTimeout(after, NOTICED_MS));
 const takeUp = () => import("./offline/kept").then((kept) => kept.takeUp(queries));
 const ready = navigator.onLine
   ? begun(location.pathname)
-  : takeUp().then(() => begun(location.pathname));
+  : takeUp()
+      .catch(() => undefined)
+      .then(() => begun(location.pathname));
 Promise.race([ready, noticed]).then(draw);
 
 // What is for another time waits until the page has what it needs.
-const SETTLED_MS = 2500;
-setTimeout(takeUp, SETTLED_MS);
+const SETTLED_MS = 1200;
+// Where the network went in that second, this window keeps what is written by itself.
+setTimeout(() => takeUp().catch(() => undefined), SETTLED_MS);
 // Fetching all that ships once more would be felt in a hand that is pulling.
 const AT_REST_MS = 8000;
 if ("serviceWorker" in navigator) {
-  setTimeout(() => navigator.serviceWorker.register("/sw.js").catch(() => undefined), AT_REST_MS);
+  setTimeout(() => {
+    if (navigator.onLine) navigator.serviceWorker.register("/sw.js").catch(() => undefined);
+  }, AT_REST_MS);
 }

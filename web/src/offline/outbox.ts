@@ -19,14 +19,13 @@ export function useOutbox() {
     select: ({ state, mutationId }) => ({ state, mutationId }) as Waiting,
   });
   return {
-    /** Settled once it is put by: it may be told then. */
+    /** Settled once it is put by, where this browser can. */
     async keep(write: Write) {
       cache
         .build(queries, queries.defaultMutationOptions({ mutationKey: WRITES }))
         .execute(write)
         .catch(() => undefined);
-      const { keepNow } = await import("./kept");
-      await keepNow(queries);
+      await import("./kept").then((kept) => kept.keepNow(queries)).catch(() => undefined);
     },
     waiting: listed.filter((each) => each.state.status === "pending"),
     refused: listed.filter((each) => each.state.status === "error"),
