@@ -192,10 +192,18 @@ def aimed(abv=11, fill_ml=4600) -> Evaluation:
     return by_core(pear, SUGAR, WATER, abv=abv, fill_ml=fill_ml, solve=solve)
 
 
+def at_rest(page, locator):
+    """Where it is once the page has stopped moving under it."""
+    box = None
+    while box != (box := locator.bounding_box()):
+        page.wait_for_timeout(60)
+    return box
+
+
 def finger(page, locator, across=0.0, along=0.0, at=0.5, steps=10):
     """A finger put down on it, at a share of its width, moved so many pixels, and lifted."""
     locator.scroll_into_view_if_needed()
-    box = locator.bounding_box()
+    box = at_rest(page, locator)
     x, y = box["x"] + box["width"] * at, box["y"] + box["height"] / 2
     screen = page.context.new_cdp_session(page)
 
