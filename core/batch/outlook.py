@@ -15,6 +15,8 @@ from core.plan.balance import juice_nitrogen_mg_per_l, usual_nutrient
 
 _WARMEST_C = 35.0
 _MOST_FED_G_PER_L = 100.0
+# What is asked about being fed: some twenty points, as one weighs it.
+_FED_G_PER_L, _FED_STEP_G = 44.0, 50.0
 _MOST_NUTRIENT_G_PER_L = 1.0
 _TOO_FEW = "After the second reading there is a forecast."
 
@@ -34,7 +36,7 @@ class Outlook:
     """`why_not` says why there is no forecast, and what would bring one; it is empty where there
     is one. `dry` are the 10, 50 and 90 % dates of being within a point of the end; by its pace
     the same reading `proof_days` apart then proves it. `nutrient_g` is a portion that would still
-    be of use."""
+    be of use, `sugar_g` what lifts it by some twenty points."""
 
     why_not: str
     began: datetime | None = None
@@ -42,6 +44,7 @@ class Outlook:
     dry: tuple[datetime, datetime, datetime] | None = None
     proof_days: float | None = None
     nutrient_g: float | None = None
+    sugar_g: float | None = None
 
 
 def outlook(
@@ -69,7 +72,16 @@ def outlook(
     first = max(began, jug.watch.readings[0].at)
     early, likely, late = (first + timedelta(days=day) for day in found.dry_days)
     needs = verdict.progress.rest.needs_days
-    return Outlook("", first, found, (early, likely, late), needs, _portion_g(jug, verdict))
+    litres = jug.brew.drink().volume_ml / 1000
+    return Outlook(
+        "",
+        first,
+        found,
+        (early, likely, late),
+        needs,
+        _portion_g(jug, verdict),
+        max(round(_FED_G_PER_L * litres / _FED_STEP_G), 1) * _FED_STEP_G,
+    )
 
 
 def pace_of(jug: Jug, verdict: Judged) -> Pace | None:

@@ -360,7 +360,7 @@ class ForecastOut(BaseModel):
     point of the end: in one of ten cases before `dry_from`, in one of ten after `dry_until`
     (`open_ended`: or later than can be looked ahead), and the same reading `proof_days` apart then
     proves it. `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that
-    would still be of use."""
+    would still be of use, `sugar_g` one of sugar to ask about."""
 
     why_not: str
     points: list[ForecastPoint]
@@ -371,6 +371,7 @@ class ForecastOut(BaseModel):
     proof_days: float | None
     learned_from: int
     nutrient_g: float | None
+    sugar_g: float | None
 
 
 class WhatIfQuery(BaseModel):

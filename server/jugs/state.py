@@ -57,7 +57,8 @@ class JugState:
     @cached_property
     def as_poured(self) -> Recipe:
         """The same with what was really poured. Raises the JobError that stands in its way."""
-        return as_poured(self.recipe, [core_event(event) for event in self.standing])
+        poured = [core_event(event) for event in self.standing if event.kind == "poured"]
+        return as_poured(self.recipe, poured)
 
     @cached_property
     def _worked_out(self) -> Evaluation | JobError:

@@ -13,6 +13,7 @@ import {
   vesselFigure,
   vesselUnit,
   volume,
+  warmth,
 } from "./units";
 
 describe("a typed number", () => {
@@ -201,6 +202,8 @@ describe("gravity and warmth", () => {
     expect(readTemperature("68")).toBe(20);
     expect(readTemperature("20 °C")).toBe(20);
     expect(temperature(20)).toBe("68 °F");
+    // A degree Celsius is 1.8 of Fahrenheit.
+    expect(warmth(2)).toBe("3.6 °F");
   });
 });
 

@@ -268,6 +268,12 @@ export function temperature(celsius: number): string {
   return `${+(celsius * per_c + at_0_c).toFixed(1)} ${name}`;
 }
 
+/** So many degrees more, on this kitchen's thermometer: "2 °C" or "3.6 °F". */
+export function warmth(celsius: number): string {
+  const { per_c = 1, name = "°C" } = thermometer() ?? {};
+  return `${+(celsius * per_c).toFixed(1)} ${name}`;
+}
+
 export function degree(): string {
   return thermometer()?.name ?? "°C";
 }

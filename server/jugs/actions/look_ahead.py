@@ -39,6 +39,7 @@ def look_ahead(state: JugState, asked: WhatIfQuery) -> ForecastOut:
         proof_days=seen.proof_days,
         learned_from=len(paces),
         nutrient_g=seen.nutrient_g,
+        sugar_g=seen.sugar_g,
     )
 
 
@@ -47,7 +48,7 @@ def _paces(state: JugState) -> list[Pace]:
     finished = state.jug.account.jugs.filter(
         removed_at=None, row__stage__in=("bottle", "bottled")
     ).exclude(id=state.jug.id)
-    anew = list(with_events(finished.filter(pace=None)).order_by("-id")[:_MOST_ANEW])
+    anew = list(with_events(finished.filter(pace__isnull=True)).order_by("-id")[:_MOST_ANEW])
     for jug in anew:
         Jug.objects.filter(id=jug.id).update(pace=_kept(JugState.load(jug)))
     yeast = _yeast(state)
@@ -86,4 +87,5 @@ def _none(why: str) -> ForecastOut:
         proof_days=None,
         learned_from=0,
         nutrient_g=None,
+        sugar_g=None,
     )

@@ -3306,7 +3306,7 @@ export interface components {
          *     point of the end: in one of ten cases before `dry_from`, in one of ten after `dry_until`
          *     (`open_ended`: or later than can be looked ahead), and the same reading `proof_days` apart then
          *     proves it. `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that
-         *     would still be of use.
+         *     would still be of use, `sugar_g` one of sugar to ask about.
          */
         ForecastOut: {
             /** Why Not */
@@ -3327,6 +3327,8 @@ export interface components {
             learned_from: number;
             /** Nutrient G */
             nutrient_g: number | null;
+            /** Sugar G */
+            sugar_g: number | null;
         };
         /**
          * ForecastPoint

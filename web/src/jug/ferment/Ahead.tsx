@@ -6,10 +6,10 @@ import { Curve } from "../../drawing/Curve";
 import { day, dayAndTime, grams, gravity, wholeDays } from "../../format";
 import { Explained } from "../../frame/Explained";
 import { SegmentField } from "../../frame/fields";
+import { warmth } from "../../units";
 import { useJugContext } from "../JugPage";
 
 const WARMER_C = 2;
-const FED_G = 200;
 type Change = "none" | "warmer" | "nutrient" | "sugar";
 // So long after it is likely dry there is nothing to look at.
 const BEYOND_MS = 3 * 86_400_000;
@@ -22,19 +22,20 @@ export function Ahead({ ends }: { ends: Schemas["IntervalOut"] }) {
   const asOf = held.map((event) => event.id).join();
   const usual = useForecast(jug.id, {}, asOf).data;
   const nutrient = usual?.nutrient_g ?? null;
+  const sugar = usual?.sugar_g ?? null;
   const asked: Record<Change, WhatIf> = {
     none: {},
     warmer: { warmer: WARMER_C },
     nutrient: { nutrient: nutrient ?? 0 },
-    sugar: { sugar: FED_G },
+    sugar: { sugar: sugar ?? 0 },
   };
   const changed = useForecast(jug.id, asked[change], asOf).data;
   const found = change === "none" ? usual : changed;
   const options: [Change, string][] = [
     ["none", "As it is"],
-    ["warmer", `${WARMER_C} °C warmer`],
+    ["warmer", `${warmth(WARMER_C)} warmer`],
     ...(nutrient ? ([["nutrient", `${grams(nutrient)} nutrient`]] as [Change, string][]) : []),
-    ["sugar", `${grams(FED_G)} sugar fed`],
+    ...(sugar ? ([["sugar", `${grams(sugar)} sugar fed`]] as [Change, string][]) : []),
   ];
   const probes = useProbes(jug.id).data ?? [];
   const from = Date.parse(jug.readings[0]?.at ?? "");
