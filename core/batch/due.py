@@ -27,13 +27,16 @@ _GIVEN = 0.9
 
 @dataclass(frozen=True, slots=True)
 class Due:
-    """Something to do between two moments, and why; `grams` of it where it is weighed out."""
+    """Something to do between two moments, and why; `grams` of it where it is weighed out, `lot`
+    and how many `bottles` where it is for those."""
 
     what: str
     since: datetime
     until: datetime
     why: str
     grams: float | None = None
+    lot: str | None = None
+    bottles: int = 0
 
 
 def done_by(found: Due) -> tuple[str, dict[str, object]] | None:
@@ -48,6 +51,9 @@ def done_by(found: Due) -> tuple[str, dict[str, object]] | None:
             return "cared", {"did": "swirled"}
         case "rack":
             return "racked", {}
+        case "move_cold":
+            moved = {"lot": found.lot, "did": "moved", "count": found.bottles, "place": "cold"}
+            return "lot_moved", dict(moved)
         case _:
             return None
 

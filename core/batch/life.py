@@ -7,6 +7,7 @@ from decimal import Decimal
 
 from core.batch.advice import Advice, advice
 from core.batch.brew import EATEN, FERMENT, drink_of, sugar_left_g_per_l
+from core.batch.conditioning import conditioning
 from core.batch.due import Due, due
 from core.batch.judge import Judged, judged
 from core.batch.jug import FilledLot, Jug, Note
@@ -95,7 +96,14 @@ def life(world: World, name: str, at: datetime | None, choices: Choices = _AS_US
     now = _now(jug, verdict, at) if not jug.brew.empty else None
     lots = tuple(bottled_lot(filled) for filled in world.lots.values() if filled.jug == name)
     contents = contents_of(jug, verdict)
-    comes = due(jug, verdict, at, choices) if at is not None else ()
+    comes = (
+        (
+            *due(jug, verdict, at, choices),
+            *conditioning([(lot.filled, lot.held) for lot in lots], at, choices),
+        )
+        if at is not None
+        else ()
+    )
     return Life(
         jug,
         at,

@@ -41,6 +41,9 @@ DUE = {
     "nutrient": ("Feed it nutrient", "feed"),
     "swirl": ("Swirl it", "swirl"),
     "rack": ("Rack it off its lees", "rack"),
+    "squeeze": ("Feel the test bottle", "feel"),
+    "move_cold": ("Put the bottles in the cold", "chill"),
+    "ready": ("It is ready to drink", "drink"),
     "pour_held_back": ("Pour in what was held back", "pour in"),
 }
 """What comes next (core.batch.due.Due): in words, and as short as a strip of tape wants it."""

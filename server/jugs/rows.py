@@ -92,8 +92,8 @@ def _row(state: JugState, ahead: bool) -> JugRow:
 
 
 def _due(state: JugState) -> list[DueOut]:
-    """What comes next; of a jug that is all in bottles nothing does."""
-    if state.life is None or not state.pitched or state.emptied:
+    """What comes next, in the jug and for its bottles."""
+    if state.life is None or not state.pitched:
         return []
     return [
         DueOut(

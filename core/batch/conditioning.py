@@ -1,0 +1,51 @@
+"""What bottles want after they were filled: felt, put in the cold, drunk in their time."""
+
+from collections.abc import Iterable, Sequence
+from datetime import datetime, timedelta
+
+from core.batch.due import Due
+from core.batch.jug import FilledLot
+from core.plan.schools import Choices, chosen
+
+# Days after filling, common practice: fizz is felt after a week, there after two at about 20 °C;
+# a still wine is drunk from three months, or when somebody keeps it from a year.
+_FELT_DAYS = (5, 14)
+_COLD_DAYS = (14, 28)
+_READY_DAYS = {"usual": (14, 90), "years": (365, 365)}
+_TOLD_DAYS = 30
+
+
+def conditioning(
+    lots: Sequence[tuple[FilledLot, bool]], at: datetime, choices: Choices
+) -> tuple[Due, ...]:
+    """What is due for lots, each with whether its sugar is held back, as of `at`.
+
+    Nothing of it is ever late: what was not done in its days is not asked for any more. One lot at
+    a time is asked about, the first that was filled.
+    """
+    found: dict[str, Due] = {}
+    for lot, held in lots:
+        for due in _of(lot, held, choices) if lot.left > 0 else ():
+            if at <= due.until:
+                found.setdefault(due.what, due)
+    return tuple(found.values())
+
+
+def _of(lot: FilledLot, held: bool, choices: Choices) -> Iterable[Due]:
+    fizzy = lot.primed_g_per_l > 0 and not held
+    if fizzy:
+        why = "Hard as a ball, or lively when one is opened: the fizz is there."
+        yield _due(lot, "squeeze", *_FELT_DAYS, why)
+        if not lot.place:
+            why = "Two weeks in the warm have made its fizz, and the cold keeps it."
+            yield _due(lot, "move_cold", *_COLD_DAYS, why)
+    days = _READY_DAYS.get(chosen(choices, "age"))
+    if days is not None and lot.left == lot.lot.count:
+        ready = days[0] if fizzy else days[1]
+        why = "Its edges have rounded off: open one, and say how it is."
+        yield _due(lot, "ready", ready, ready + _TOLD_DAYS, why)
+
+
+def _due(lot: FilledLot, what: str, first: int, last: int, why: str) -> Due:
+    since, until = lot.at + timedelta(days=first), lot.at + timedelta(days=last)
+    return Due(what, since, until, why, lot=lot.lot.id, bottles=lot.left)
