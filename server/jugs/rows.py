@@ -43,7 +43,8 @@ def keep_row(state: JugState, ahead: bool = True) -> JugRow:
     if jug.row is not None and jug.row_of == rules:
         return JugRow.model_validate(jug.row)
     row = _row(state, ahead)
-    rank = _DUE if row.due else _BOTTLED if state.bottling else _PLANNED
+    # What bottles want is told on Today: in the list they come last.
+    rank = _BOTTLED if state.emptied else _DUE if row.due else _PLANNED
     until = row.due[0].until if row.due else None
     Jug.objects.filter(id=jug.id).update(
         row=row.model_dump(mode="json"), row_of=rules, due_rank=rank, due_until=until
