@@ -46,7 +46,7 @@ def test_sulphite_waits_a_day_before_the_yeast_and_enzyme_keeps_cool():
     assert order.index("pour Water") < order.index("sulphite_before") < order.index("yeast")
 
 
-# Handbook practice: 0.2 to 0.5 g/L, half a 5 g sachet for 4 to 5 L.
+# Common practice: 0.2 to 0.5 g/L, half a 5 g sachet for 4 to 5 L.
 def test_yeast_is_weighed_and_told_as_part_of_a_sachet():
     yeast = next(step for step in steps() if step.key == "yeast")
     grams = float(yeast.title.split()[2])

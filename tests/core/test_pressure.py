@@ -53,7 +53,7 @@ def test_a_bottle_filled_to_the_brim_is_refused_before_it_bursts():
     [(0, (3.1, 4.3, 5.7)), (5, (6.7, 9, 12)), (10, (10, 14, 19))],
 )
 def test_a_primed_cider_at_20_30_and_40(points_left, bars):
-    """2.5 volumes primed in 7 %, 3 % headspace. Source: a handbook's worked figures (practice);
+    """2.5 volumes primed in 7 %, 3 % headspace. Common practice, worked figures;
     a point still to fall is 0.57 volume."""
     volumes = 2.5 + 0.57 * points_left
     for celsius, bar in zip((20, 30, 40), bars, strict=True):
