@@ -94,7 +94,8 @@ class Postgres:
     def __enter__(self) -> "Postgres":
         self._prepare()
         self._end_orphan()
-        for attempt in range(3):
+        # After everything died at once the last server may seem to run for some seconds yet.
+        for attempt in range(5):
             self.port = free_port()
             if self._launch():
                 return self

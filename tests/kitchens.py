@@ -119,3 +119,13 @@ def cut(process, pids):
             os.kill(pid, signal.SIGKILL)
     process.wait(10)
     assert gone(pids)
+    _reaped(pids)
+
+
+def _reaped(pids: list[int]):
+    """Wait a little for the dead to be taken from the list: until then they seem to run, and a
+    database that looks whether its last process does will not start."""
+    for _ in range(100):
+        if not any(Path(f"/proc/{pid}").exists() for pid in pids):
+            return
+        time.sleep(0.1)
