@@ -6,6 +6,9 @@ import { useIdle } from "./useIdle";
 
 const MOST_SHOWN = 3;
 
+// Where the next step lies under the thumb (see jug/StageAct), what is told stands above it.
+const FOOT = window.matchMedia("(max-width: 63.99rem)").matches ? "5.5rem" : "1rem";
+
 // What was said stays until it is closed or makes room: nobody has to be quick.
 const toaster = createToaster({
   placement: "bottom",
@@ -13,6 +16,7 @@ const toaster = createToaster({
   // Each can be read, and taken back.
   overlap: false,
   duration: Number.POSITIVE_INFINITY,
+  offsets: { top: "1rem", left: "1rem", right: "1rem", bottom: FOOT },
 });
 
 type More = { undo?: () => Promise<unknown>; tone?: "bad" };
