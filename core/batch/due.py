@@ -52,8 +52,8 @@ def done_by(found: Due) -> tuple[str, dict[str, object]] | None:
         case "rack":
             return "racked", {}
         case "move_cold":
-            moved = {"lot": found.lot, "did": "moved", "count": found.bottles, "place": "cold"}
-            return "lot_moved", dict(moved)
+            moved = {"did": "moved", "count": found.bottles, "place": "cold"}
+            return "lot_moved", {"lot": found.lot, **moved}
         case _:
             return None
 

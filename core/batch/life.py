@@ -26,7 +26,7 @@ from core.interval import Interval
 from core.measure.money import money
 from core.must.acidity import PH_LIMIT, PH_WARN
 from core.plan.glass import GlassPlan
-from core.plan.schools import Choices
+from core.plan.schools import AS_USUAL, Choices
 from core.tables import CLOSURES, Closure
 
 # A gravity read so long ago is still the jug's. Common practice.
@@ -85,10 +85,7 @@ class Life:
     warnings: tuple[Note, ...]
 
 
-_AS_USUAL: Choices = {}
-
-
-def life(world: World, name: str, at: datetime | None, choices: Choices = _AS_USUAL) -> Life:
+def life(world: World, name: str, at: datetime | None, choices: Choices = AS_USUAL) -> Life:
     """All there is to say of one jug of a folded journal, as of `at` (None: nothing happened),
     the way that was chosen where brewers differ."""
     jug = world.jugs[name]

@@ -6,13 +6,11 @@ from datetime import datetime
 from core.plan import brew_steps
 from core.plan.brew_steps import Day, Step
 from core.plan.evaluation import Evaluation, Recipe
-from core.plan.schools import Choices
-
-_AS_USUAL: Choices = {}
+from core.plan.schools import AS_USUAL, Choices
 
 
 def brew_day(
-    recipe: Recipe, result: Evaluation, system: str = "metric", choices: Choices = _AS_USUAL
+    recipe: Recipe, result: Evaluation, system: str = "metric", choices: Choices = AS_USUAL
 ) -> tuple[Step, ...]:
     """What to do, in order, for this plan, the way that was chosen where brewers differ; amounts
     in a system of measures (see core.measure.units.SHOWN)."""

@@ -245,13 +245,17 @@ def into_the_must(day: Day) -> Iterable[Step]:
         )
 
 
-def _guarded(day: Day) -> Iterable[Step]:
+def _a_day_before(day: Day) -> list[PlannedDose]:
+    """What is planned for a day before the yeast, and sulphite where that was chosen."""
     planned = day.doses("day_before")
-    way = day.way("guard")
-    sulphite_g = _SULPHITE_MG_PER_L * day.litres / 1000 / SO2_SHARE["potassium"]
-    if way == "sulphite" and not any(dose.kind == "sulphite" for dose in planned):
-        planned = [*planned, PlannedDose("sulphite", round(sulphite_g, 2), "day_before")]
-    for dose in planned:
+    if day.way("guard") != "sulphite" or any(dose.kind == "sulphite" for dose in planned):
+        return planned
+    grams = _SULPHITE_MG_PER_L * day.litres / 1000 / SO2_SHARE["potassium"]
+    return [*planned, PlannedDose("sulphite", round(grams, 2), "day_before")]
+
+
+def _guarded(day: Day) -> Iterable[Step]:
+    for dose in _a_day_before(day):
         yield Step(
             f"{dose.kind}_before",
             f"A day before: {_grams(dose)} {DOSED[dose.kind].lower()}",
@@ -261,7 +265,7 @@ def _guarded(day: Day) -> Iterable[Step]:
             minutes=float(day.way("sulphite_wait")) * 60,
             schools=("guard", "sulphite_wait"),
         )
-    if way == "heat":
+    if day.way("guard") == "heat":
         yield Step(
             "heat",
             "Heat it to 75 °C and cool it",
@@ -333,7 +337,7 @@ def _pitched(day: Day) -> Iterable[Step]:
     way = day.way("yeast_in")
     fights = hardships(per_litre, day.recipe.ph)
     hard = f" It is hard on yeast: {fights[0].text}" if fights else ""
-    waits = ("read", *(f"{each.kind}_before" for each in day.doses("day_before")))
+    waits = ("read", *(f"{each.kind}_before" for each in _a_day_before(day)))
     schools = ("yeast_in", "yeast_much")
     if way == "rehydrate":
         woken = rehydration(grams, _MUST_C)

@@ -8,6 +8,9 @@ from core.errors import JobError
 Choices = Mapping[str, str]
 """Keys of options by keys of schools (see core.tables.SCHOOLS); what is missing is as usual."""
 
+AS_USUAL: Choices = {}
+"""Nothing was chosen."""
+
 
 def chosen(choices: Choices, school: str) -> str:
     """The key of the option taken of a school."""

@@ -114,6 +114,8 @@ def test_sulphite_chosen_is_weighed_and_waited_for():
     # 50 mg/L of SO2 in 4.6 L; potassium metabisulphite is 57.6 % of it by molar mass.
     assert f"{50 * 4.6 / 1000 / 0.576:.2f} g"[:3] in found["sulphite_before"].title
     assert found["sulphite_before"].minutes == 48 * 60
+    # The yeast waits for it, as for one that was planned.
+    assert "sulphite_before" in found["yeast"].after
 
 
 def test_heat_comes_before_yeast_and_has_to_cool():

@@ -139,7 +139,6 @@ export function useJug(id: number) {
   return useQuery(jugNumbered(id));
 }
 
-/** How a jug is likely to go on, or would, so many degrees warmer. */
 // What a probe sends shows by itself, soon after.
 const PROBE_MS = 10_000;
 
@@ -154,6 +153,7 @@ export function useProbes(id: number) {
 
 export type WhatIf = { warmer?: number; nutrient?: number; sugar?: number };
 
+/** How a jug is likely to go on, or would if something were changed. */
 export function useForecast(id: number, asked: WhatIf, asOf: string) {
   return useQuery({
     queryKey: ["jug", id, "forecast", asked, asOf],
