@@ -5,7 +5,7 @@ import {
 import { dehydrate, type Mutation, type Query, type QueryClient } from "@tanstack/react-query";
 import { createStore, del, get, set } from "idb-keyval";
 import { reached } from "../api/queries";
-import { goOn } from "./writes";
+import { goOn, WRITES } from "./writes";
 
 // What a kitchen needs at the sink; the shelf is for the shop, where there is a network.
 const SEEN = ["session", "reference", "jugs", "jug", "vessels"];
@@ -22,7 +22,7 @@ const dehydrateOptions = {
   shouldDehydrateQuery: (query: Query) =>
     query.state.status === "success" && SEEN.includes(String(query.queryKey[0])),
   shouldDehydrateMutation: (mutation: Mutation) =>
-    mutation.options.mutationKey?.[0] === "write" && mutation.state.status !== "success",
+    mutation.options.mutationKey?.[0] === WRITES[0] && mutation.state.status !== "success",
 };
 
 async function restored(): Promise<PersistedClient | undefined> {
