@@ -165,6 +165,27 @@ class Sign:
     do: str
 
 
+@dataclass(frozen=True, slots=True)
+class Clarity:
+    """How clear a drink looks: what is seen of it, and whether that is clear."""
+
+    name: str
+    seen: str
+    clear: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Steep:
+    """What is steeped for its flavour: g in a litre (range), minutes after which it is tasted in
+    hot water and hours in the jug (none where it is not steeped so), and what to mind."""
+
+    name: str
+    g_per_l: tuple[float, float]
+    taste_minutes: tuple[float, ...]
+    taste_hours: tuple[float, ...]
+    mind: str
+
+
 def rows(name: str) -> list[dict[str, str]]:
     """The rows of a table in core/data, as they stand there."""
     with (_DATA / f"{name}.csv").open(newline="", encoding="utf-8") as file:
@@ -276,6 +297,28 @@ SIGNS = {
     for row in rows("signs")
 }
 """What is seen and smelt of a jug. Common practice throughout; nobody publishes it."""
+
+CLARITY = {
+    row["key"]: Clarity(row["name"], row["seen"], row["clear"] == "yes") for row in rows("clarity")
+}
+"""How clear a drink looks, the clearest first. Common practice; nobody publishes it."""
+
+
+def _counted(cell: str) -> tuple[float, ...]:
+    return tuple(float(part) for part in cell.split("|") if part)
+
+
+STEEPS = {
+    row["key"]: Steep(
+        row["name"],
+        _range(row, "g_per_l"),
+        _counted(row["taste_minutes"]),
+        _counted(row["taste_hours"]),
+        row["mind"],
+    )
+    for row in rows("steeps")
+}
+"""What is steeped for its flavour. Common practice; nobody publishes it."""
 
 SCHOOLS = _schools()
 """Where brewers differ. Common practice throughout; nobody publishes it."""

@@ -9,7 +9,6 @@ from core.ferment.finish import Finish, finish
 from core.ferment.progress import Progress, progress
 from core.ferment.strength import Strength, potential_scale, quick_sum
 from core.finish.holding import Stabilised, unmet
-from core.finish.stabilising import SO2_SHARE, SORBIC_SHARE
 from core.interval import Interval
 
 CODES = (
@@ -139,11 +138,9 @@ def _unmet(jug: Jug, found: Progress) -> tuple[str, ...]:
     dosed = jug.dosed
     if dosed.sorbic_mg <= 0 and dosed.so2_mg <= 0:
         return ()
-    there = Stabilised(
-        dosed.so2_mg / 1000 / SO2_SHARE["potassium"],
-        dosed.sorbic_mg / 1000 / SORBIC_SHARE,
-        jug.brew.drink().volume_ml,
-        jug.ph,
+    volume = jug.brew.drink().volume_ml
+    there = Stabilised.of(
+        dosed.so2_mg / volume * 1000, dosed.sorbic_mg / volume * 1000, volume, jug.ph
     )
     lacks = list(unmet(there, jug.brew.drink().abv, found.stopped))
     if not jug.racked:

@@ -4,7 +4,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from core.finish.stabilising import SO2_SHARE, SORBIC_LIMIT_MG_PER_L, SORBIC_SHARE, molecular_so2
+from core.finish.stabilising import (
+    SO2_SHARE,
+    SORBIC_LIMIT_MG_PER_L,
+    SORBIC_SHARE,
+    TOTAL_SO2_LIMIT_MG_PER_L,
+    free_so2_for,
+    molecular_so2,
+)
 
 # Sorbic acid that keeps yeast from multiplying, mg/L, by strength in % vol. A classic table
 # (memory); below 10 % it is carried on as a straight line.
@@ -35,6 +42,18 @@ class Stabilised:
     volume_ml: float
     ph: float | None
 
+    @classmethod
+    def of(
+        cls, so2_mg_per_l: float, sorbic_mg_per_l: float, volume_ml: float, ph: float | None
+    ) -> "Stabilised":
+        """What so many mg/L in a drink went in as."""
+        return cls(
+            so2_mg_per_l * volume_ml / 1e6 / SO2_SHARE["potassium"],
+            sorbic_mg_per_l * volume_ml / 1e6 / SORBIC_SHARE,
+            volume_ml,
+            ph,
+        )
+
     @property
     def so2_mg_per_l(self) -> float:
         """SO2 added, mg/L."""
@@ -50,6 +69,61 @@ def sorbic_needed_mg_per_l(abv: float) -> float:
     """Sorbic acid that a drink of so many % vol needs, mg/L (beside sulphite)."""
     strengths, needed = zip(*_SORBIC_BY_ABV, strict=True)
     return float(np.interp(abv, strengths, needed))
+
+
+@dataclass(frozen=True, slots=True)
+class ToHold:
+    """What is still to go in before sulphite and sorbate hold: g of the potassium salts, and the
+    mg/L of SO2 and sorbic acid that they bring."""
+
+    sulphite_g: float
+    so2_mg_per_l: float
+    sorbate_g: float
+    sorbic_mg_per_l: float
+
+
+def doses_to_hold(there: Stabilised, abv: float) -> tuple[ToHold, dict[str, str]]:
+    """What more it takes beside what is in it, and why that is not to be had, by dose.
+
+    Half of all sulphite counts as bound; the total stays below the ceiling, and so does sorbic
+    acid. Without a pH no sulphite is reckoned.
+
+    Reference: Henderson and Hasselbalch with pK 1.81; molar masses (IUPAC).
+    Example: 0.5 × (1 + 10^(3.4 − 1.81)) / 0.5 × 4.5 L / 0.576.
+
+    >>> need, _ = doses_to_hold(Stabilised(0, 0, 4500, 3.4), 12)
+    >>> f"{need.sulphite_g:.2f} {need.sorbate_g:.2f}"
+    '0.31 0.60'
+    """
+    why_not: dict[str, str] = {}
+    sorbic = sorbic_needed_mg_per_l(abv)
+    if abv < LEAST_ABV:
+        why_not["sorbate"] = (
+            f"At {abv:.1f} % vol even the most sorbate allowed is not enough: heat it in the"
+            " bottle, or keep it cold."
+        )
+        sorbic = 0.0
+    sorbic = max(sorbic - there.sorbic_mg_per_l, 0.0)
+    so2 = 0.0
+    if there.ph is not None:
+        total = free_so2_for(_LEAST_MOLECULAR_SO2, min(max(there.ph, 2.8), 4.6)) / (1 - _BINDS)
+        if there.ph > MOST_PH:
+            why_not["sulphite"] = (
+                f"At pH {there.ph:.2f} sulphite hardly works: bring it to {MOST_PH:g} or below with"
+                " acid, or take another way."
+            )
+        elif total > TOTAL_SO2_LIMIT_MG_PER_L:
+            why_not["sulphite"] = (
+                f"It would take {total:.0f} mg/L of SO2, and {TOTAL_SO2_LIMIT_MG_PER_L:.0f} is"
+                " the most."
+            )
+        else:
+            so2 = max(total - there.so2_mg_per_l, 0.0)
+    litres = there.volume_ml / 1e6
+    need = ToHold(
+        so2 * litres / SO2_SHARE["potassium"], so2, sorbic * litres / SORBIC_SHARE, sorbic
+    )
+    return need, why_not
 
 
 def unmet(stabilised: Stabilised, abv: float, stopped: bool) -> tuple[str, ...]:

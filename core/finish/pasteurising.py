@@ -25,4 +25,25 @@ def pasteurisation_units(core_c: float, minutes: float) -> float:
         raise JobError("The middle of the bottle has 0 to 100 °C.", "core_c")
     if not 0 <= minutes <= 24 * 60:
         raise JobError("Minutes are 0 or more, and less than a day.", "minutes")
-    return minutes * _PER_DEGREE ** (core_c - 60) if core_c >= _COUNTS_FROM_C else 0.0
+    return minutes * _per_minute(core_c)
+
+
+def minutes_for(core_c: float, units: float = ENOUGH_PU) -> float:
+    """Minutes that bring so many PU at this temperature in the middle of the bottle.
+
+    Raises JobError below 50 °C, where none count, and as `pasteurisation_units`.
+
+    Reference: As `pasteurisation_units`.
+    Example: 50 / 1.393⁵.
+
+    >>> f"{minutes_for(65):.1f}"
+    '9.5'
+    """
+    per_minute = pasteurisation_units(core_c, 1)
+    if not per_minute:
+        raise JobError("Below 50 °C heat does nothing here: take 60 to 70 °C.", "core_c")
+    return units / per_minute
+
+
+def _per_minute(core_c: float) -> float:
+    return _PER_DEGREE ** (core_c - 60) if core_c >= _COUNTS_FROM_C else 0.0

@@ -1,4 +1,5 @@
-"""Ten thousand made-up jugs of another model, bottled: never "go" past what is truly there.
+"""Ten thousand made-up jugs of another model, each bottled twice, once as it is and once after
+sulphite and sorbate: never "go" past what is truly there.
 
 The jugs ferment by a rate law that core knows nothing of, are read by a shaky hand, and are
 bottled when core says that they are proven dry, or at any moment. What is really left, and what
@@ -17,6 +18,7 @@ from core.ferment.finish import Finish
 from core.ferment.progress import progress
 from core.ferment.stopping import Reading, at_rest
 from core.ferment.strength import Strength
+from core.finish.holding import Stabilised, unmet
 from core.interval import Interval
 from core.tables import CLOSURES, Closure
 
@@ -77,6 +79,18 @@ class Bottled:
     primed: bool
     proven: bool
     falls: float
+    held: bool
+    tried: bool
+
+
+def holds(sulphite: Stabilised, abv: float, stopped: bool) -> bool:
+    """Whether sulphite and sorbate hold it, by the rules written down again: at most pH 3.8, half
+    a milligram of molecular SO2 with half of it bound, and sorbic acid by a line from 175 mg/L
+    at 9 % vol to 50 at 14. Source: common practice; the line a classic table (memory)."""
+    molecular = 0.5 * sulphite.so2_mg_per_l / (1 + 10 ** (sulphite.ph - 1.81))
+    sorbic = max(400 - 25 * abv, 50)
+    enough = molecular >= 0.5 and sulphite.sorbic_mg_per_l >= sorbic
+    return stopped and abv >= 9 and sulphite.ph <= 3.8 and enough
 
 
 @pytest.fixture(scope="module")
@@ -100,30 +114,43 @@ def bottled():
                 if gone.proven or not patient:
                     break
         gone = progress(readings, ends, og, limit)
-        kind = dice.choice(_KINDS)
-        primed = PrimedBy(dice.choice([0.0, dice.uniform(0, 14)]))
-        contents = Contents(
-            0.87, gone.may_still_ferment_g_per_l, at_most_g_per_l=gone.at_most_ferment_g_per_l
-        )
-        word = closing(contents, kind, primed).word
-        points = jugs.falls(jug, day) + float(jugs.left_by_yeast[jug])
-        closed = 0.87 + primed.g_per_l / 3.8
-        truly = closed + points * 0.57
+        falls = jugs.falls(jug, day)
+        points = falls + float(jugs.left_by_yeast[jug])
         # The rule by itself: what a proof leaves, else all that stands over the band's low end.
         lowest = float(jugs.promised[jug]) - 2.5
-        unproven = max(1000 * readings[-1].sg - lowest, 0.0)
-        by_rule = closed + (0.6 if gone.proven else unproven) * 0.57
-        found.append(
-            Bottled(
-                word, truly, by_rule, kind, primed.g_per_l > 0, gone.proven, jugs.falls(jug, day)
+        counted = 0.6 if gone.proven else max(1000 * readings[-1].sg - lowest, 0.0)
+        for tried in (False, True):
+            kind = dice.choice(_KINDS)
+            primed = PrimedBy(dice.choice([0.0, dice.uniform(0, 14)]))
+            held, lacks = False, ()
+            if tried:
+                abv = (og - readings[-1].sg) * 131
+                dosed = Stabilised.of(
+                    dice.uniform(10, 150), dice.uniform(30, 200), 4500, dice.uniform(2.9, 4.0)
+                )
+                held, lacks = holds(dosed, abv, gone.stopped), unmet(dosed, abv, gone.stopped)
+            contents = Contents(
+                0.87,
+                gone.may_still_ferment_g_per_l,
+                held=tried and lacks == (),
+                unmet=lacks,
+                at_most_g_per_l=gone.at_most_ferment_g_per_l,
             )
-        )
+            word = closing(contents, kind, primed).word
+            closed = 0.87 + primed.g_per_l / 3.8
+            truly = closed + (0 if held else points * 0.57)
+            by_rule = closed + (0 if held else counted * 0.57)
+            is_primed = primed.g_per_l > 0
+            found.append(
+                Bottled(word, truly, by_rule, kind, is_primed, gone.proven, falls, held, tried)
+            )
     return found
 
 
 def test_go_is_never_said_where_the_worst_case_exceeds_the_ceiling(bottled):
     went = [each for each in bottled if each.word == "go"]
-    assert len(went) > 2000
+    assert len(bottled) == 20_000
+    assert len(went) > 4000
     assert [each for each in went if each.by_rule > each.kind.limit_volumes + 1e-9] == []
 
 
@@ -131,7 +158,7 @@ def test_what_is_truly_left_keeps_to_the_ceiling_too(bottled):
     """No rule sees what a stem does not show: two readings off the same way while it creeps, a
     yeast that gave up two % early inside the dry band. Of 140,000 bottled with a "go" 23 went
     over, mostly by less than a fifth: a seed that finds more than five has found a fault."""
-    went = [each for each in bottled if each.word == "go"]
+    went = [each for each in bottled if each.word == "go" and not each.tried]
     over = [
         (each.truly / each.kind.limit_volumes, each.kind.name)
         for each in went
@@ -142,7 +169,7 @@ def test_what_is_truly_left_keeps_to_the_ceiling_too(bottled):
 
 
 def test_what_is_proven_falls_by_0_6_point_at_most(bottled):
-    falls = sorted(each.falls for each in bottled if each.proven)
+    falls = sorted(each.falls for each in bottled if each.proven and not each.tried)
     assert len(falls) > 3000
     assert falls[int(0.95 * len(falls))] <= 0.6
     assert falls[int(0.99 * len(falls))] <= 1.2
@@ -155,6 +182,7 @@ def test_nine_in_ten_of_the_proven_and_modest_pass(bottled):
         each.word
         for each in bottled
         if each.proven
+        and not each.tried
         and each.truly <= 0.8 * each.kind.limit_volumes
         and not (each.kind.still and each.primed)
     ]
@@ -162,3 +190,29 @@ def test_nine_in_ten_of_the_proven_and_modest_pass(bottled):
     assert sum(word != "do_not" for word in modest) / len(modest) >= 0.9
     # Nor is every bottle told to think.
     assert modest.count("go") / len(modest) >= 0.75
+
+
+def test_nine_in_ten_of_the_held_and_modest_pass(bottled):
+    """Held with every condition met: what stays in bottles for still drinks is what is dissolved."""
+    held = [each for each in bottled if each.held]
+    assert len(held) > 500
+    # A primed one is worth a thought: it stays flat if all goes well.
+    modest = [
+        each.word
+        for each in held
+        if each.truly <= 0.8 * each.kind.limit_volumes and not (each.kind.still and each.primed)
+    ]
+    assert len(modest) > 300
+    assert sum(word != "do_not" for word in modest) / len(modest) >= 0.9
+    assert all(each.word == "go" for each in held if not each.primed)
+
+
+def test_what_one_condition_lacks_is_not_held(bottled):
+    lacking = [each for each in bottled if each.tried and not each.held]
+    assert len(lacking) > 2000
+    # Full of sugar and closed all the same: never.
+    sweet = [
+        each for each in lacking if not each.proven and each.by_rule > 1.1 * each.kind.limit_volumes
+    ]
+    assert len(sweet) > 300
+    assert {each.word for each in sweet} == {"do_not"}
