@@ -18,13 +18,15 @@ _DISSOLVED_ML_PER_G = 0.62
 
 @dataclass(frozen=True, slots=True)
 class _Primed:
-    """What primes one lot: grams, the room they take, g/L of the drink, by which sugar they are
-    reckoned, and what they cost."""
+    """What primes one lot: grams, the room they take, g/L of the drink (and at most), by which
+    sugar they are reckoned, how much goes into each bottle (g or ml), and what they cost."""
 
     parts: Array
     room_ml: float = 0.0
     g_per_l: float = 0.0
+    most_g_per_l: float = 0.0
     sugar: str = "sucrose"
+    each: float = 0.0
     paid: Decimal | None = None
 
 
@@ -50,7 +52,17 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
         brew = Brew(before.brew.parts * share + primed.parts, before.brew.doubts * share)
         doses = before.copy().dosed.take(share)
         filled = FilledLot(
-            lot, jug.name, event.at, before, brew, doses, primed.g_per_l, primed.sugar, lot.count
+            lot,
+            jug.name,
+            event.at,
+            before,
+            brew,
+            doses,
+            primed.g_per_l,
+            primed.most_g_per_l,
+            primed.sugar,
+            primed.each,
+            lot.count,
         )
         filled.place = lot.place
         if before.money is not None:
@@ -84,11 +96,14 @@ def _primed(plan: Recipe | None, lot: Lot, together: Priming | None, total_ml: f
     litres = max(lot.volume_ml - room, 1.0) / 1000
     # Brewing sugar is reckoned with its water, as it is weighed; all else as white sugar.
     as_weighed = priming.pour is None and priming.sugar == "glucose_monohydrate"
+    per_l = (pour.amount if as_weighed else mix.ferment) / litres
     return _Primed(
         parts_of(mix),
         room,
-        (pour.amount if as_weighed else mix.ferment) / litres,
+        per_l,
+        per_l * priming.at_most,
         priming.sugar if as_weighed else "sucrose",
+        pour.amount / lot.count,
         pack.price * Decimal(repr(packs_used(pour, pack))) if pack and pour.amount else None,
     )
 
@@ -120,12 +135,30 @@ def lot_moved(world: World, jug: Jug, event: Event, what: LotMoved) -> None:
         lot.place = what.place
         return
     lot.left -= what.count
+    _warn_the_others(world, jug, event, what)
+
+
+def _warn_the_others(world: World, jug: Jug, event: Event, what: LotMoved) -> None:
+    """What one bottle did the others of its drink may do too."""
+    one = "One" if what.count == 1 else f"{what.count}"
     if what.did in ("gushed", "burst"):
-        jug.note(
-            f"lot_{what.did}",
+        said = (
             f"Bottles of lot {what.lot} {what.did}: chill the others, cover them with a thick"
-            " cloth, and open them slowly, outside, with goggles and gloves.",
+            " cloth, and open them slowly, outside, with goggles and gloves."
         )
+        jug.note(f"lot_{what.did}", said)
+    elif what.did == "flat":
+        said = (
+            f"{one} of lot {what.lot} stayed flat: stand the others at 20 °C for two weeks, turned"
+            " over once, and open another. Add no sugar."
+        )
+    else:
+        return
+    for lot in world.lots.values():
+        if lot.jug == jug.name and lot.left:
+            lot.told.append(said)
+            if what.did != "flat":
+                lot.unsafe_since = event.at
 
 
 def tasted(world: World, jug: Jug, event: Event, what: Tasted) -> None:

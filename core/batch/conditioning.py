@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Sequence
 from datetime import datetime, timedelta
 
-from core.batch.due import Due
+from core.batch.due import COLD, Due
 from core.batch.jug import FilledLot
 from core.plan.schools import Choices, chosen
 
@@ -13,6 +13,7 @@ _FELT_DAYS = (5, 14)
 _COLD_DAYS = (14, 28)
 _READY_DAYS = {"usual": (14, 90), "years": (365, 365)}
 _TOLD_DAYS = 30
+_UNSAFE_DAYS = 3
 
 
 def conditioning(
@@ -32,6 +33,10 @@ def conditioning(
 
 
 def _of(lot: FilledLot, held: bool, choices: Choices) -> Iterable[Due]:
+    if lot.unsafe_since is not None and lot.place != COLD:
+        until = lot.unsafe_since + timedelta(days=_UNSAFE_DAYS)
+        why = "Another bottle of it burst or gushed: in the cold its gas stays in the drink."
+        yield Due("make_safe", lot.unsafe_since, until, why, lot=lot.lot.id, bottles=lot.left)
     fizzy = lot.primed_g_per_l > 0 and not held
     if fizzy:
         why = "Hard as a ball, or lively when one is opened: the fizz is there."

@@ -39,6 +39,10 @@ class Due:
     bottles: int = 0
 
 
+COLD = "cold"
+"""Where bottles stand that were put in the cold."""
+
+
 def done_by(found: Due) -> tuple[str, dict[str, object]] | None:
     """What is written into the journal when it is done, as the kind and the `what` of an event;
     None where more has to be said than that it is done."""
@@ -51,8 +55,8 @@ def done_by(found: Due) -> tuple[str, dict[str, object]] | None:
             return "cared", {"did": "swirled"}
         case "rack":
             return "racked", {}
-        case "move_cold":
-            moved = {"did": "moved", "count": found.bottles, "place": "cold"}
+        case "move_cold" | "make_safe":
+            moved = {"did": "moved", "count": found.bottles, "place": COLD}
             return "lot_moved", {"lot": found.lot, **moved}
         case _:
             return None

@@ -119,13 +119,15 @@ class Transferred:
 @dataclass(frozen=True, slots=True)
 class Priming:
     """What a bottle is primed with: a sugar by one of its measures, or a pour. `mass_g` is in
-    all, the others by bottle; `g_per_l` of the drink before it."""
+    all, the others by bottle; `g_per_l` of the drink before it. It may be `at_most` so many times
+    as much: a spoon is not a scale."""
 
     sugar: str = "sucrose"
     g_per_l: float | None = None
     mass_g: float | None = None
     per_bottle_g: float | None = None
     pour: PricedPour | None = None
+    at_most: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,6 +1,6 @@
 """Sweetened or flavoured in a glass first, then for the jug: what each dose makes of it."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from scipy.optimize import brentq
 
@@ -27,9 +27,10 @@ _MOST_SHARE = 0.9
 @dataclass(frozen=True, slots=True)
 class Glass:
     """One dose: `amount` of what is added (g or ml as it is measured) in a glass of 100 ml of the
-    drink, `for_jug` in all of it; then strength, sweetness (as sugar), acid as tartaric, litres in
-    the jug, and the word for it."""
+    drink, `for_jug` in all `base_ml` of it; then strength, sweetness (as sugar), acid as tartaric,
+    ml in the jug, and the word for it."""
 
+    base_ml: float
     amount: float
     for_jug: float
     abv: float
@@ -95,6 +96,7 @@ def with_amount(jug: Jug, sweetener: Pour, amount: float) -> Glass:
     drink = after.drink()
     acid = float(after.parts[ACID]) / drink.volume_ml * 1000
     return Glass(
+        volume,
         amount * GLASS_ML / volume,
         amount,
         drink.abv,
@@ -103,6 +105,16 @@ def with_amount(jug: Jug, sweetener: Pour, amount: float) -> Glass:
         drink.volume_ml,
         wine_word(tastes, acid or None),
     )
+
+
+def portion(jug: Jug, volume_ml: float) -> Jug:
+    """So many ml of the jug, as a jug to sweeten. Raises JobError for more than there is."""
+    whole = _drink(jug).drink().volume_ml
+    if not 0 < volume_ml <= whole * (1 + 1e-6):
+        raise JobError(
+            f"There are {whole:.0f} ml in this jug: share out that much or less.", "base_ml"
+        )
+    return replace(jug.copy(), brew=Brew(jug.brew.parts * (volume_ml / whole)))
 
 
 def drops_for(drops: float, into_ml: float) -> tuple[float, float]:

@@ -117,7 +117,8 @@ class Jug:
 
 @dataclass(slots=True)
 class FilledLot:
-    """Bottles as they were filled: what is in one lot, and how the jug stood then."""
+    """Bottles as they were filled: what is in one lot, how the jug stood then, and what one bottle
+    is primed with, g or ml (`primed_each`)."""
 
     lot: Lot
     jug: str
@@ -126,11 +127,16 @@ class FilledLot:
     brew: Brew
     dosed: Dosed
     primed_g_per_l: float
+    primed_most_g_per_l: float
     primed_with: str
+    primed_each: float
     left: int
     place: str = ""
     money: Decimal | None = None
     cared: list[tuple[datetime, Cared]] = field(default_factory=list)
+    # What became of some that the others may do too, and since when they are not safe.
+    told: list[str] = field(default_factory=list)
+    unsafe_since: datetime | None = None
 
     def pays(self, money: Decimal) -> None:
         """What is in them has cost so much more."""

@@ -16,6 +16,7 @@ from core.batch.world import World
 from core.bottle.closing import Closing, Contents, PrimedBy, closing, label_says
 from core.bottle.pressure import MOST_VOLUMES, RATED_AT_C, gauge_pressure_bar
 from core.bottle.priming import residual_volumes
+from core.bottle.ways_out import WayOut, ways_out
 from core.errors import JobError
 from core.ferment.finish import Finish
 from core.ferment.progress import days_in_words
@@ -58,7 +59,8 @@ class Now:
 
 @dataclass(frozen=True, slots=True)
 class BottledLot:
-    """Bottles of one filling: how many are left, strength, gas, and what a label says."""
+    """Bottles of one filling: how many are left, strength, gas, what a label says, and what else
+    could be done where it should not be closed."""
 
     filled: FilledLot
     abv: Interval
@@ -67,6 +69,7 @@ class BottledLot:
     cost_each: Decimal | None
     label_says: tuple[str, ...]
     held: bool
+    ways_out: tuple[WayOut, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -185,9 +188,7 @@ def contents_of(jug: Jug, verdict: Judged) -> Contents | None:
     """What of the jug has to be counted in a closed bottle; None where nothing is in it."""
     if jug.brew.empty:
         return None
-    warmest = jug.watch.warmest_c
-    if warmest is None:
-        warmest = (jug.plan.glass or GlassPlan("dry_still")).warmest_c if jug.plan else 20.0
+    warmest = warmest_c(jug)
     drink = jug.brew.drink()
     left = max(sugar_left_g_per_l(jug.brew.parts), 0.0) * jug.brew.mix.as_sucrose
     high = jug.brew.sugar_g_per_l.high * jug.brew.mix.as_sucrose
@@ -215,6 +216,13 @@ def contents_of(jug: Jug, verdict: Judged) -> Contents | None:
         _unproven(verdict),
         found.at_most_ferment_g_per_l if found and not jug.watch.sweetened else may,
     )
+
+
+def warmest_c(jug: Jug) -> float:
+    """How warm it has been at the most since it stopped, °C: as written, or as planned."""
+    if jug.watch.warmest_c is not None:
+        return jug.watch.warmest_c
+    return (jug.plan.glass or GlassPlan("dry_still")).warmest_c if jug.plan else 20.0
 
 
 def _unproven(verdict: Judged) -> str:
@@ -249,7 +257,11 @@ def bottled_lot(filled: FilledLot) -> BottledLot:
     heated = _heated(filled)
     if heated is not None:
         contents = replace(contents, held=heated == (), unmet=heated)
-    primed = PrimedBy(min(filled.primed_g_per_l, 100.0), filled.primed_with)
+    primed = PrimedBy(
+        min(filled.primed_g_per_l, 100.0),
+        filled.primed_with,
+        min(filled.primed_most_g_per_l, 150.0),
+    )
     word = closing(contents, lot.closure, primed)
     brew = filled.brew
     if primed.g_per_l and not contents.held:
@@ -277,6 +289,7 @@ def bottled_lot(filled: FilledLot) -> BottledLot:
         money(filled.money / lot.count) if filled.money is not None and lot.count else None,
         (*says, *sorted(before.dosed.said), *(["keep_cold"] if cold else [])),
         contents.held,
+        ways_out(contents, lot.closure, primed),
     )
 
 

@@ -43,6 +43,7 @@ DUE = {
     "rack": ("Rack it off its lees", "rack"),
     "squeeze": ("Feel the test bottle", "feel"),
     "move_cold": ("Put the bottles in the cold", "chill"),
+    "make_safe": ("Chill the bottles, and cover them", "chill now"),
     "ready": ("It is ready to drink", "drink"),
     "pour_held_back": ("Pour in what was held back", "pour in"),
 }

@@ -44,16 +44,23 @@ class Contents:
 
 @dataclass(frozen=True, slots=True)
 class PrimedBy:
-    """Priming sugar in a litre, g: a key of core.bottle.priming.PRIMING_G_PER_L."""
+    """Priming sugar in a litre, g: a key of core.bottle.priming.PRIMING_G_PER_L. Measured by the
+    spoon it may be as much as `most_g_per_l` (None: as weighed)."""
 
     g_per_l: float = 0.0
     sugar: str = "sucrose"
+    most_g_per_l: float | None = None
 
     def __post_init__(self) -> None:
         if self.sugar not in PRIMING_G_PER_L:
             raise JobError("Prime with sucrose or glucose_monohydrate.", "priming.sugar")
         if not 0 <= self.g_per_l <= 100:
             raise JobError("Priming sugar is 0 to 100 g in a litre, like 6.", "priming.g_per_l")
+
+    @property
+    def at_most(self) -> float:
+        """What has to be reckoned with, g/L."""
+        return self.g_per_l if self.most_g_per_l is None else self.most_g_per_l
 
 
 NOT_PRIMED = PrimedBy()
@@ -94,7 +101,7 @@ def closing(contents: Contents, closure: Closure, primed: PrimedBy = NOT_PRIMED)
     malic = contents.malic_g_per_l * VOLUMES_PER_MALIC_G_PER_L
     sugar = 0.0 if contents.held else volumes_at_worst(contents.may_ferment_g_per_l)
     unprimed = contents.dissolved_volumes + sugar
-    worst = unprimed + volumes_at_worst(primed.g_per_l, primed.sugar) + malic
+    worst = unprimed + volumes_at_worst(primed.at_most, primed.sugar) + malic
     # In a stabilised drink priming stays flat, if all goes as it should.
     will = 0.0 if contents.held else contents.will_ferment_g_per_l / PRIMING_G_PER_L["sucrose"]
     fizz = 0.0 if contents.held else primed.g_per_l / PRIMING_G_PER_L[primed.sugar]

@@ -41,16 +41,21 @@ def left_behind_ml(finished_ml: float, total_ml: float) -> float:
     return max(finished_ml - total_ml, 0.0)
 
 
+def check_count(size_ml: int, count: int) -> None:
+    """Raises JobError for a size no bottle has, or a negative or absurd count."""
+    if not 20 <= size_ml <= 30_000:
+        raise JobError(f"A bottle of {size_ml} ml: sizes run from 20 ml to 30 L.", "bottles")
+    if not 0 <= count <= _MOST_BOTTLES:
+        raise JobError(f"{count} bottles: count them, 0 or more.", "bottles")
+
+
 def counted_ml(bottles: Sequence[tuple[int, int]]) -> int:
     """Volume in counted bottles, from (size in ml, how many).
 
     Raises JobError for a negative or absurd count, or none at all.
     """
     for size, count in bottles:
-        if not 20 <= size <= 30_000:
-            raise JobError(f"A bottle of {size} ml: sizes run from 20 ml to 30 L.", "bottles")
-        if not 0 <= count <= _MOST_BOTTLES:
-            raise JobError(f"{count} bottles: count them, 0 or more.", "bottles")
+        check_count(size, count)
     total = sum(size * count for size, count in bottles)
     if total == 0:
         raise JobError("Nothing is bottled yet: count at least one bottle.", "bottles")

@@ -6,9 +6,10 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 
+from core.bottle.filling import check_count
 from core.errors import JobError
 
-_MOST_KINDS, _MOST_OF_A_KIND = 40, 2000
+_MOST_KINDS = 40
 # A bottle filled less than this is drunk from a glass instead. Common practice.
 _WORTH_A_BOTTLE = 0.5
 
@@ -43,10 +44,7 @@ def best_mix(volume_ml: float, empties: Sequence[Empties]) -> BottleMix:
     if not 0 < len(empties) <= _MOST_KINDS:
         raise JobError("Write down which empty bottles you have.", "bottles")
     for each in empties:
-        if not 20 <= each.size_ml <= 30_000:
-            raise JobError(f"A bottle of {each.size_ml} ml: sizes run from 20 ml to 30 L.", "size")
-        if not 0 <= each.count <= _MOST_OF_A_KIND:
-            raise JobError(f"{each.count} bottles: count them, 0 or more.", "count")
+        check_count(each.size_ml, each.count)
     sizes = np.array([each.size_ml for each in empties], dtype=float)
     most = np.array([min(each.count, int(volume_ml // each.size_ml)) for each in empties])
     # No number of bottles weighs as much as one millilitre left over.

@@ -347,15 +347,3 @@ _SAY = {
     "stopped_sweet": _say_stopped_sweet,
     "dry": _say_dry,
 }
-
-
-def stage(read: bool, closable: bool, bottled: bool) -> str:
-    """Where a jug is on its way: plan, ferment, bottle (ready for it) or bottled.
-
-    Ready is what has stopped for good: dry and proven, or sweet at its yeast's limit.
-    """
-    if bottled:
-        return "bottled"
-    if not read:
-        return "plan"
-    return "bottle" if closable else "ferment"

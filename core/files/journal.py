@@ -378,15 +378,17 @@ def _priming(fields: Fields, place: str) -> Priming | None:
             raise JobError("How heavy is a drop? Give drop_g.", f"{at}.drop_g")
         return Priming(sugar, per_bottle_g=amount * each)
     if key == "teaspoons":
-        return Priming(sugar, per_bottle_g=_teaspoons_g(amount, sugar))
+        least, most = _teaspoons_g(amount, sugar)
+        middle = (least + most) / 2
+        return Priming(sugar, per_bottle_g=middle, at_most=most / middle if middle else 1.0)
     if key == "g_per_l":
         return Priming(sugar, g_per_l=amount)
     return Priming(sugar, mass_g=amount) if key == "mass_g" else Priming(sugar, per_bottle_g=amount)
 
 
-def _teaspoons_g(count: float, sugar: str) -> float:
+def _teaspoons_g(count: float, sugar: str) -> tuple[float, float]:
     substance = {"brown": "brown_sugar", "glucose_monohydrate": "brewing_sugar"}
-    return sum(from_spoons(count, "metric teaspoon", substance.get(sugar, "white_sugar"))) / 2
+    return from_spoons(count, "metric teaspoon", substance.get(sugar, "white_sugar"))
 
 
 def _lot_moved(what: Fields, at: str) -> What:

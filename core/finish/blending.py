@@ -131,7 +131,7 @@ def _together(components: Sequence[Component], shares: Sequence[float], key: str
     parts = [(getattr(each, key), share) for each, share in zip(components, shares, strict=True)]
     if any(value is None for value, share in parts if share):
         return None
-    return sum(value * share for value, share in parts if share)
+    return float(sum(value * share for value, share in parts if share))
 
 
 def _check(components: Sequence[Component], wanted: Wanted, volume_ml: float) -> None:

@@ -82,10 +82,13 @@ class ToHold:
     sorbic_mg_per_l: float
 
 
-def doses_to_hold(there: Stabilised, abv: float) -> tuple[ToHold, dict[str, str]]:
+def doses_to_hold(
+    there: Stabilised, abv: float, thinned: float = 0.0
+) -> tuple[ToHold, dict[str, str]]:
     """What more it takes beside what is in it, and why that is not to be had, by dose.
 
-    Half of all sulphite counts as bound; the total stays below the ceiling, and so does sorbic
+    It still holds once the drink is `thinned` by such a share of it, down to the least strength
+    there is a dose for. Half of all sulphite counts as bound; the total stays below the ceiling, and so does sorbic
     acid. Without a pH no sulphite is reckoned.
 
     Reference: Henderson and Hasselbalch with pK 1.81; molar masses (IUPAC).
@@ -96,7 +99,9 @@ def doses_to_hold(there: Stabilised, abv: float) -> tuple[ToHold, dict[str, str]
     '0.31 0.60'
     """
     why_not: dict[str, str] = {}
-    sorbic = sorbic_needed_mg_per_l(abv)
+    more = 1 + thinned
+    sorbic = sorbic_needed_mg_per_l(max(abv / more, min(abv, LEAST_ABV))) * more
+    sorbic = min(sorbic, SORBIC_LIMIT_MG_PER_L)
     if abv < LEAST_ABV:
         why_not["sorbate"] = (
             f"At {abv:.1f} % vol even the most sorbate allowed is not enough: heat it in the"
@@ -118,6 +123,7 @@ def doses_to_hold(there: Stabilised, abv: float) -> tuple[ToHold, dict[str, str]
                 " the most."
             )
         else:
+            total = min(total * more, TOTAL_SO2_LIMIT_MG_PER_L)
             so2 = max(total - there.so2_mg_per_l, 0.0)
     litres = there.volume_ml / 1e6
     need = ToHold(

@@ -8,6 +8,9 @@ from core.finish.holding import LEAST_ABV, MOST_PH, Stabilised, doses_to_hold
 from core.finish.pasteurising import ENOUGH_PU, minutes_for
 from core.must.acidity import PH_LIMIT
 
+THINNED = 0.1
+"""Room in the doses for what sweetens it after: a tenth of juice or syrup. Common practice."""
+
 WISHES = {
     "dry_fizzy": "Dry and fizzy",
     "dry_still": "Dry and still",
@@ -131,7 +134,7 @@ def _primed(at: Standing) -> Route:
 
 
 def _both(at: Standing) -> Route:
-    need, why_not = doses_to_hold(_there(at), at.abv)
+    need, why_not = doses_to_hold(_there(at), at.abv, THINNED)
     lacks = [
         text
         for bad, text in (
@@ -152,7 +155,8 @@ def _both(at: Standing) -> Route:
         "Sulphite with sorbate",
         " ".join(lacks),
         f"It has stopped, is racked and clear, has {LEAST_ABV:g} % vol or more and a pH of at most"
-        f" {MOST_PH:g}. Sweeten it after, and stand it warm for two weeks before it is closed.",
+        f" {MOST_PH:g}. Sweeten it after, with up to a tenth of juice, and stand it warm for two"
+        " weeks before it is closed.",
         "In a running ferment, in a cloudy one, in a weak one; and never sorbate by itself.",
         "Some trust the yeast's limit, or sorbate alone: neither holds.",
         tuple(each for each in doses if each.mass_g > 0) if at.stopped and at.ph else (),

@@ -5,6 +5,7 @@ from ninja import NinjaAPI
 from server.accounts.api import router as session
 from server.config import problems
 from server.demo.api import router as demo
+from server.finishing.api import router as finishing
 from server.jugs.api import router as jugs
 from server.jugs.shared_api import router as shared
 from server.jugs.vessels_api import router as vessels
@@ -23,6 +24,7 @@ api.add_router("/session", session, tags=["session"])
 api.add_router("/session/demo", demo, tags=["session"])
 api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/jugs", jugs, tags=["jugs"])
+api.add_router("", finishing, tags=["finishing"])
 api.add_router("/kitchen", kitchen, tags=["kitchen"])
 api.add_router("", probes, tags=["probes"])
 api.add_router("/probes", probe_points, tags=["probes"])

@@ -38,6 +38,7 @@ INSTALLED_APPS = [
     "server.accounts",
     "server.shelf",
     "server.jugs",
+    "server.finishing",
     "server.probes",
     "server.today",
     "server.demo",

@@ -37,7 +37,7 @@ from server.jugs.brew_schemas import (
     TrialIn,
     TrialOut,
 )
-from server.jugs.journal import family_of, with_events
+from server.jugs.journal import held_together, with_events
 from server.jugs.models import Jug
 from server.jugs.rows import keep_row, rows
 from server.jugs.schemas import (
@@ -83,9 +83,7 @@ def _locked(request: HttpRequest, jug_id: int, *into: int) -> JugState:
     Held with it, in one order, are the jugs that its drink ran between, and those it is to be
     poured into.
     """
-    family = family_of(_own(request, jug_id), *into)
-    held = account_of(request).jugs.select_for_update().filter(id__in=family)
-    list(held.order_by("id").values_list("id"))
+    held_together(account_of(request), _own(request, jug_id), into=into)
     return _state(request, jug_id)
 
 

@@ -9,12 +9,15 @@ from django.utils import timezone
 
 from core.batch.events import Bottled
 from core.batch.events import Event as CoreEvent
-from core.batch.life import BottledLot, Life, how_strong, life
+from core.batch.life import BottledLot, Life, how_strong, life, warmest_c
 from core.bottle import filling
+from core.bottle.priming import priming
 from core.cost.costing import per_bottle
+from core.errors import JobError
 from core.files.journal import POUR_KEYS, read_event
 from core.files.recipe_file import money_text
 from core.must.mixing import Pour
+from core.plan.amounts_in_words import measured, spooned
 from server.jugs.evaluation import closing_out, strength_out
 from server.jugs.journal import core_event, key_of
 from server.jugs.models import Event
@@ -23,7 +26,10 @@ from server.jugs.schemas import (
     BottleOutcome,
     BottlingIn,
     BottlingOut,
+    LotPrimedOut,
+    LotPrimingIn,
     PrimingIn,
+    WayOutOut,
 )
 from server.jugs.state import JugState
 from server.shelf.schemas import IntervalOut
@@ -54,7 +60,7 @@ def _told(
     return BottlingOut(
         id=saved.id if saved else None,
         at=saved.at if saved else None,
-        bottles=[_lot_out(lot) for lot in lots],
+        bottles=[_lot_out(lot, state.jug.account.shows, state.jug.account.spoons) for lot in lots],
         bottled_ml=total,
         left_ml=_left_ml(state, saved, total),
         abv=IntervalOut.of(lots[0].abv) if lots else None,
@@ -128,6 +134,8 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
                 "count": line.count,
                 "bottle": line.bottle,
                 "closure": line.closure,
+                **({"place": line.place.strip()} if line.place.strip() else {}),
+                **({"priming": priming} if (priming := _lot_priming(state, line)) else {}),
                 **({"against_advice": asked.against_advice} if asked.against_advice else {}),
             }
             for index, line in enumerate(line for line in asked.bottles if line.count)
@@ -136,6 +144,25 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
     if asked.priming and asked.priming.g_per_l:
         what["priming"] = {"sugar": asked.priming.sugar, "g_per_l": asked.priming.g_per_l}
     return [*steps, ("bottled", what)]
+
+
+def _lot_priming(state: JugState, line: BottleCountIn) -> dict[str, Any] | None:
+    """How one lot is primed, in the jug file's words; the gas wanted is turned into grams."""
+    given = line.priming
+    if given is None:
+        return None
+    said = given.model_dump(exclude_none=True, exclude={"volumes"})
+    if given.volumes is None:
+        return said
+    if state.world is None or state.life is None or state.life.now is None:
+        raise JobError("There is nothing in this jug to prime.", "bottles")
+    wanted = priming(
+        state.life.now.volume_ml.value,
+        given.volumes,
+        warmest_c(state.world.jugs[key_of(state.jug)]),
+        given.sugar,
+    )
+    return {"g_per_l": round(wanted.g_per_l, 2), "sugar": given.sugar}
 
 
 def _for_bottles(state: JugState, total_ml: float) -> tuple[float, Pour | None]:
@@ -168,17 +195,46 @@ def lot_name(index: int) -> str:
     return chr(ord("a") + index % 26) + ("" if index < 26 else str(index // 26))
 
 
-def _lot_out(lot: BottledLot) -> BottleOutcome:
+def _lot_out(lot: BottledLot, system: str, spoons: str) -> BottleOutcome:
     filled = lot.filled.lot
     return BottleOutcome(
+        id=filled.id,
         size_ml=round(filled.size_ml),
         count=filled.count,
+        left=lot.filled.left,
+        place=lot.filled.place,
+        abv=IntervalOut.of(lot.abv),
+        priming=_primed_out(lot, system, spoons),
+        ways_out=[
+            WayOutOut(
+                text=way.text,
+                bottle=way.closure.bottle,
+                closure=way.closure.closure,
+                g_per_l=way.g_per_l,
+            )
+            for way in lot.ways_out
+        ],
+        notes=list(lot.filled.told),
         bottle=filled.closure.bottle,
         closure=filled.closure.closure,
         name=filled.closure.name,
         cost_each=None if lot.cost_each is None else money_text(lot.cost_each),
         closing=closing_out(lot.closing, lot.pressure_bar),
         label_says=list(lot.label_says),
+    )
+
+
+def _primed_out(lot: BottledLot, system: str, spoons: str) -> LotPrimedOut | None:
+    filled = lot.filled
+    if not filled.primed_g_per_l:
+        return None
+    each = filled.primed_each
+    return LotPrimedOut(
+        per_bottle_g=each,
+        mass_g=each * filled.lot.count,
+        g_per_l=filled.primed_g_per_l,
+        words=measured(each, True, system),
+        spoons=spooned(each, filled.primed_with, spoons),
     )
 
 
@@ -192,6 +248,10 @@ def as_asked(saved: Event) -> BottlingIn:
                 count=lot["count"],
                 bottle=lot["bottle"],
                 closure=lot["closure"],
+                place=lot.get("place", ""),
+                priming=LotPrimingIn(**lot["priming"])
+                if "priming" in lot and "pour" not in lot["priming"]
+                else None,
             )
             for lot in lots
         ],

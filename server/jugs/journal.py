@@ -1,11 +1,14 @@
 """Jugs and their journal out of the record, and events of it as core reads them."""
 
+from collections.abc import Iterable
+
 from django.db.models import F, Prefetch, Q, QuerySet
 
 from core.batch.events import Event as CoreEvent
 from core.files.journal import read_event
 from core.files.recipe_file import FORMAT, VERSION, read_recipe
 from core.plan.evaluation import Recipe
+from server.accounts.models import Account
 from server.jugs.models import Event, Jug, PlanVersion, TransferLine
 
 
@@ -57,6 +60,16 @@ def run_together(jug: Jug, *into: int) -> list[Jug]:
     family = family_of(jug, *into) - {jug.id}
     others = Jug.objects.filter(id__in=family, account=jug.account_id).order_by("id")
     return [jug, *with_events(others)]
+
+
+def held_together(account: Account, *jugs: Jug, into: Iterable[int] = ()) -> None:
+    """Hold jugs until the request's transaction ends, in one order, and with them those that
+    their drink ran between and those it is to be poured into."""
+    family: set[int] = set()
+    for jug in jugs:
+        family |= family_of(jug, *into)
+    held = account.jugs.select_for_update().filter(id__in=family)
+    list(held.order_by("id").values_list("id"))
 
 
 def family_of(jug: Jug, *into: int) -> set[int]:

@@ -96,20 +96,22 @@ def _due(state: JugState) -> list[DueOut]:
     """What comes next, in the jug and for its bottles."""
     if state.life is None or not state.pitched:
         return []
-    return [
-        DueOut(
-            what=due.what,
-            words=DUE[due.what][0],
-            short=DUE[due.what][1],
-            why=due.why,
-            # To the second: it is asked about by this moment, and files and pages round.
-            since=due.since.replace(microsecond=0),
-            until=due.until.replace(microsecond=0),
-            grams=due.grams,
-            done=_done(due),
-        )
-        for due in state.life.due
-    ]
+    return [due_out(due) for due in state.life.due]
+
+
+def due_out(due: Due) -> DueOut:
+    """Something due in the shape of the API."""
+    return DueOut(
+        what=due.what,
+        words=DUE[due.what][0],
+        short=DUE[due.what][1],
+        why=due.why,
+        # To the second: it is asked about by this moment, and files and pages round.
+        since=due.since.replace(microsecond=0),
+        until=due.until.replace(microsecond=0),
+        grams=due.grams,
+        done=_done(due),
+    )
 
 
 def _likely_dry(state: JugState) -> tuple[datetime, datetime] | None:

@@ -382,13 +382,29 @@ class WhatIfQuery(BaseModel):
     sugar: float = 0.0
 
 
+class LotPrimingIn(BaseModel):
+    """What primes one lot, by one of its measures: the gas wanted in all (volumes), grams in a
+    litre or in a bottle, level teaspoons or drops in a bottle (each so heavy); of a sugar."""
+
+    volumes: float | None = None
+    g_per_l: float | None = None
+    per_bottle_g: float | None = None
+    teaspoons: float | None = None
+    drops: float | None = None
+    drop_g: float | None = None
+    sugar: str = "sucrose"
+
+
 class BottleCountIn(BaseModel):
-    """So many of one size, of a kind of bottle and with what closes it."""
+    """So many of one size, of a kind of bottle and with what closes it, each lot primed in its own
+    way (None: not, or with all the rest)."""
 
     size_ml: int
     count: int
     bottle: str
     closure: str
+    priming: LotPrimingIn | None = None
+    place: str = ""
 
 
 class PrimingIn(BaseModel):
@@ -420,11 +436,39 @@ class BottlingIn(BaseModel):
     against_advice: str = ""
 
 
-class BottleOutcome(BaseModel):
-    """One lot; `closing` is None for one of before the kinds were asked."""
+class WayOutOut(BaseModel):
+    """What to do instead: the words on its button, the bottle, and the priming it then has."""
 
+    text: str
+    bottle: str
+    closure: str
+    g_per_l: float
+
+
+class LotPrimedOut(BaseModel):
+    """Priming of one lot as it is weighed: in a bottle and in all, g, with spoons where a bottle
+    takes as much as one, and how far a spoon may be off."""
+
+    per_bottle_g: float
+    mass_g: float
+    g_per_l: float
+    words: str
+    spoons: str | None
+
+
+class BottleOutcome(BaseModel):
+    """One lot; `closing` is None for one of before the kinds were asked. `left` are those that
+    nobody has opened, given or lost."""
+
+    id: str
     size_ml: int
     count: int
+    left: int
+    place: str
+    abv: IntervalOut
+    priming: LotPrimedOut | None
+    ways_out: list[WayOutOut]
+    notes: list[str]
     bottle: str
     closure: str
     name: str

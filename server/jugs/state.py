@@ -11,11 +11,12 @@ from django.utils import timezone
 from core.batch.events import Event as CoreEvent
 from core.batch.fold import fold
 from core.batch.life import Life, life
+from core.batch.stages import stage
 from core.batch.start import as_poured
 from core.batch.strikes import holds
 from core.batch.world import World
 from core.errors import JobError
-from core.ferment.progress import Progress, stage
+from core.ferment.progress import Progress
 from core.plan.evaluation import Evaluation, Recipe, evaluate
 from core.plan.schools import Choices
 from server.jugs.journal import core_event, key_of, plan_of, recipe_of, run_together, with_events
@@ -196,9 +197,7 @@ class JugState:
 
     @property
     def stage(self) -> str:
-        """Where it is on its way (see core.ferment.progress.stage)."""
-        told = self.life.verdict if self.life else None
-        closable = told is not None and (
-            told.proven or told.code in ("stopped_sweet", "stabilised", "bottled")
-        )
-        return stage(self.pitched, closable, self.bottling is not None)
+        """Where it is on its way (see core.batch.stages)."""
+        jug = self.world.jugs[key_of(self.jug)] if self.world else None
+        verdict = self.life.verdict if self.life else None
+        return stage(jug, verdict, self.pitched, self.bottling is not None)

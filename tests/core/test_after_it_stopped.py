@@ -51,8 +51,18 @@ def test_at_six_per_cent_it_is_not_offered_and_at_twelve_it_is():
     assert strong.open
     grams = {dose.dose: dose.mass_g for dose in strong.doses}
     # 0.5 mg/L molecular at pH 3.4, half bound: 2 × 0.5 × (1 + 10^1.59) mg/L; 57.6 % of the salt.
-    assert grams["sulphite_potassium"] == pytest.approx(39.9 * 4.5 / 576, rel=1e-2)
-    assert grams["sorbate"] == pytest.approx(0.45 * 150.22 / 112.13, rel=2e-3)
+    # A tenth more litres to come: so much more, at 10.9 % vol.
+    assert grams["sulphite_potassium"] == pytest.approx(1.1 * 39.9 * 4.5 / 576, rel=1e-2)
+    sorbic = 100 + 25 * (12 - 12 / 1.1)
+    assert grams["sorbate"] == pytest.approx(1.1 * sorbic * 4.5 / 1000 * 150.22 / 112.13, rel=2e-3)
+
+
+@pytest.mark.parametrize("abv", [9.0, 9.5, 11.0, 13.5])
+def test_a_tenth_of_juice_after_it_still_holds(abv):
+    need, _ = doses_to_hold(Stabilised(0, 0, 4500, 3.5), abv, 0.1)
+    thin = Stabilised(need.sulphite_g, need.sorbate_g, 4950, 3.5)
+    assert unmet(thin, max(abv / 1.1, 9.0), True) == ()
+    assert need.sorbic_mg_per_l <= 200
 
 
 @pytest.mark.parametrize("abv", [9.0, 10.0, 11.5, 13.0, 14.0])

@@ -5,7 +5,7 @@ import math
 import pytest
 
 from core.ferment.finish import finish
-from core.ferment.progress import progress, stage
+from core.ferment.progress import progress
 from core.ferment.stopping import Reading, at_rest
 from core.ferment.strength import SUGAR_PER_POINT_G_PER_L, strength
 from core.must.mixing import Pour, make_must
@@ -248,19 +248,6 @@ def test_what_read_richer_than_planned_ends_drier():
     assert richer.sugar_left_g_per_l.high == pytest.approx(
         planned.sugar_left_g_per_l.high + 0.15 * 10 * 2.2, abs=0.1
     )
-
-
-@pytest.mark.parametrize(
-    ("read", "closable", "bottled", "expected"),
-    [
-        (False, False, False, "plan"),
-        (True, False, False, "ferment"),
-        (True, True, False, "bottle"),
-        (True, True, True, "bottled"),
-    ],
-)
-def test_stages(read, closable, bottled, expected):
-    assert stage(read, closable, bottled) == expected
 
 
 def test_a_fall_that_means_something_is_two_points():

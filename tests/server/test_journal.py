@@ -113,7 +113,7 @@ def test_what_cannot_have_been_is_refused_at_its_place(call, dry, kind, what, at
 def test_dated_back_it_counts_from_its_day(call, dry):
     early = wrote(call, dry, "added", SUGAR_FED, at=days_ago(30))
     # Fed before it was read dry: that sugar is gone by now, and is strength.
-    assert early["stage"] == "bottle"
+    assert early["stage"] == "clear"
     abv = early["now"]["abv"]["value"]
     assert abv > dry["now"]["abv"]["value"] + 1
     status, said = call(
@@ -340,7 +340,7 @@ def test_a_jug_that_only_received_is_read_and_poured_on(call, dry):
     empty, third = another(call), another(call, "Third")
     wrote(call, dry, "transferred", {"into": [{"jug": str(empty["id"]), "volume_ml": 1500}]})
     read = call.ok("POST", path(empty, "readings"), {"sg": 0.995})
-    assert (read["readings"][0]["sg"], read["stage"]) == (0.995, "bottle")
+    assert (read["readings"][0]["sg"], read["stage"]) == (0.995, "clear")
     wrote(call, empty, "transferred", {"into": [{"jug": str(third["id"]), "volume_ml": 500}]})
     # Topped up from a jug that knows nothing of where the rest came from.
     other = call.ok("POST", "jugs", {**JUG, "name": "Fourth"})

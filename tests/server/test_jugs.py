@@ -164,7 +164,7 @@ def test_a_jug_without_pours_cannot_be_pitched(call):
 
 
 def test_strength_so_far_and_proven(call, fermented):
-    assert fermented["stage"] == "bottle"
+    assert fermented["stage"] == "clear"
     assert fermented["progress"]["verdict"] == "dry"
     assert fermented["progress"]["proven"]
     forecast = fermented["evaluation"]["finish"]["strength"]["mass_balance"]["value"]
@@ -175,7 +175,7 @@ def test_strength_so_far_and_proven(call, fermented):
 def test_a_struck_out_reading_comes_back(call, fermented):
     last = str(fermented["readings"][-1]["id"])
     assert call.ok("DELETE", path(fermented, "readings", last))["stage"] == "ferment"
-    assert call.ok("POST", path(fermented, "readings", last, "restore"))["stage"] == "bottle"
+    assert call.ok("POST", path(fermented, "readings", last, "restore"))["stage"] == "clear"
 
 
 def test_bottling_costs_and_strength_from_what_was_bottled(call, fermented):
@@ -197,7 +197,7 @@ def test_bottling_costs_and_strength_from_what_was_bottled(call, fermented):
     assert bottling["abv"]["value"] == pytest.approx(strength, abs=1e-6)
     assert call("POST", path(fermented, "bottling"), bottles)[0] == 409
     assert call("POST", path(fermented, "readings"), {"sg": 0.995})[0] == 422
-    assert call.ok("DELETE", path(fermented, "bottling"))["stage"] == "bottle"
+    assert call.ok("DELETE", path(fermented, "bottling"))["stage"] == "clear"
     assert call.ok("POST", path(fermented, "bottling"), bottles)["stage"] == "bottled"
 
 

@@ -1091,6 +1091,250 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/finishing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Finishing
+         * @description How it clears, what it may become, and what waits for it.
+         */
+        get: operations["server_finishing_api_get_finishing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/racking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Racking
+         * @description What racking it into a vessel leaves behind, and the air over it; keeps nothing.
+         */
+        get: operations["server_finishing_api_get_racking"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/glasses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Glasses
+         * @description Glasses of a bench trial with rising doses; keeps nothing.
+         */
+        post: operations["server_finishing_api_post_glasses"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/drops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Drops
+         * @description Drops of flavour in a glass, for a bottle and the jug; keeps nothing.
+         */
+        post: operations["server_finishing_api_post_drops"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Timer
+         * @description Begin a wait of one's own.
+         */
+        post: operations["server_finishing_api_post_timer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/timers/{timer_id}/{mark}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark One
+         * @description End a wait, or let it run on.
+         */
+        post: operations["server_finishing_api_mark_one"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bottles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Bottles
+         * @description The empty bottles at home.
+         */
+        get: operations["server_finishing_api_get_bottles"];
+        /**
+         * Put Bottles
+         * @description So many of a kind from now on; none takes it off the list.
+         */
+        put: operations["server_finishing_api_put_bottles"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/bottle-mix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Mix
+         * @description The bottles at home it fills with least left over; keeps nothing.
+         */
+        post: operations["server_finishing_api_post_mix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Blend
+         * @description The shares of two to five jugs that come nearest to what is wanted; keeps nothing.
+         */
+        post: operations["server_finishing_api_post_blend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blend/pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Blend Pour
+         * @description Pour the blend together into a new jug.
+         */
+        post: operations["server_finishing_api_post_blend_pour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/flavours/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Flavours
+         * @description What each flavour of a base needs and becomes; keeps nothing.
+         */
+        post: operations["server_finishing_api_preview_flavours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/flavours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Flavours
+         * @description Share the base out over its flavours.
+         */
+        post: operations["server_finishing_api_post_flavours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen/export.zip": {
         parameters: {
             query?: never;
@@ -2401,13 +2645,26 @@ export interface components {
         };
         /**
          * BottleOutcome
-         * @description One lot; `closing` is None for one of before the kinds were asked.
+         * @description One lot; `closing` is None for one of before the kinds were asked. `left` are those that
+         *     nobody has opened, given or lost.
          */
         BottleOutcome: {
+            /** Id */
+            id: string;
             /** Size Ml */
             size_ml: number;
             /** Count */
             count: number;
+            /** Left */
+            left: number;
+            /** Place */
+            place: string;
+            abv: components["schemas"]["IntervalOut"];
+            priming: components["schemas"]["LotPrimedOut"] | null;
+            /** Ways Out */
+            ways_out: components["schemas"]["WayOutOut"][];
+            /** Notes */
+            notes: string[];
             /** Bottle */
             bottle: string;
             /** Closure */
@@ -2681,6 +2938,23 @@ export interface components {
             per_ml?: number | null;
             /** Per G */
             per_g?: number | null;
+        };
+        /**
+         * LotPrimedOut
+         * @description Priming of one lot as it is weighed: in a bottle and in all, g, with spoons where a bottle
+         *     takes as much as one, and how far a spoon may be off.
+         */
+        LotPrimedOut: {
+            /** Per Bottle G */
+            per_bottle_g: number;
+            /** Mass G */
+            mass_g: number;
+            /** G Per L */
+            g_per_l: number;
+            /** Words */
+            words: string;
+            /** Spoons */
+            spoons: string | null;
         };
         /** MustOut */
         MustOut: {
@@ -2984,6 +3258,20 @@ export interface components {
             bad: boolean;
             /** Remedies */
             remedies: components["schemas"]["RemedyOut"][];
+        };
+        /**
+         * WayOutOut
+         * @description What to do instead: the words on its button, the bottle, and the priming it then has.
+         */
+        WayOutOut: {
+            /** Text */
+            text: string;
+            /** Bottle */
+            bottle: string;
+            /** Closure */
+            closure: string;
+            /** G Per L */
+            g_per_l: number;
         };
         /** YeastIn */
         YeastIn: {
@@ -3391,7 +3679,8 @@ export interface components {
         };
         /**
          * BottleCountIn
-         * @description So many of one size, of a kind of bottle and with what closes it.
+         * @description So many of one size, of a kind of bottle and with what closes it, each lot primed in its own
+         *     way (None: not, or with all the rest).
          */
         BottleCountIn: {
             /** Size Ml */
@@ -3402,6 +3691,12 @@ export interface components {
             bottle: string;
             /** Closure */
             closure: string;
+            priming?: components["schemas"]["LotPrimingIn"] | null;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
         };
         /**
          * BottlingIn
@@ -3428,6 +3723,474 @@ export interface components {
              * @default
              */
             against_advice: string;
+        };
+        /**
+         * LotPrimingIn
+         * @description What primes one lot, by one of its measures: the gas wanted in all (volumes), grams in a
+         *     litre or in a bottle, level teaspoons or drops in a bottle (each so heavy); of a sugar.
+         */
+        LotPrimingIn: {
+            /** Volumes */
+            volumes?: number | null;
+            /** G Per L */
+            g_per_l?: number | null;
+            /** Per Bottle G */
+            per_bottle_g?: number | null;
+            /** Teaspoons */
+            teaspoons?: number | null;
+            /** Drops */
+            drops?: number | null;
+            /** Drop G */
+            drop_g?: number | null;
+            /**
+             * Sugar
+             * @default sucrose
+             */
+            sugar: string;
+        };
+        /**
+         * BathOut
+         * @description Minutes at a temperature in the middle of the bottle.
+         */
+        BathOut: {
+            /** Core C */
+            core_c: number;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * ClearedOut
+         * @description How another jug came clear, and in how many days.
+         */
+        ClearedOut: {
+            /** Jug */
+            jug: number;
+            /** Name */
+            name: string;
+            /** Way */
+            way: string;
+            /** Days */
+            days: number;
+        };
+        /**
+         * FinishingOut
+         * @description A jug that has fermented: how it clears, what it may become, and what waits for it. The
+         *     wish is the planned one; `usual_left_ml` is what one racking leaves behind.
+         */
+        FinishingOut: {
+            /** Stopped */
+            stopped: boolean;
+            /** Proven */
+            proven: boolean;
+            /** Racked */
+            racked: boolean;
+            /** Clear */
+            clear: boolean;
+            usual_left_ml: components["schemas"]["IntervalOut"];
+            /** Looks */
+            looks: components["schemas"]["LookOut"][];
+            /** Way */
+            way: string;
+            /** Days */
+            days: number | null;
+            /** Others */
+            others: components["schemas"]["ClearedOut"][];
+            /** Wish */
+            wish: string;
+            /** Wishes */
+            wishes: components["schemas"]["WishOut"][];
+            /** Steeps */
+            steeps: components["schemas"]["SteepOut"][];
+            /** Timers */
+            timers: components["schemas"]["TimerOfJugOut"][];
+            /** Lots Due */
+            lots_due: components["schemas"]["DueOut"][];
+        };
+        /**
+         * LookOut
+         * @description How clear it looked, and the photographs of it.
+         */
+        LookOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Grade */
+            grade: string;
+            /** Pictures */
+            pictures: string[];
+        };
+        /**
+         * RouteDoseOut
+         * @description Grams for this jug, as they are dosed; in words, with spoons or tablets beside them.
+         */
+        RouteDoseOut: {
+            /** Dose */
+            dose: string;
+            /** Name */
+            name: string;
+            /** Mass G */
+            mass_g: number;
+            /** Mg Per L */
+            mg_per_l: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * RouteOut
+         * @description A way to what is wanted; `why_not` says why it is not open (empty: it is).
+         */
+        RouteOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Why Not */
+            why_not: string;
+            /** Holds */
+            holds: string;
+            /** Fails */
+            fails: string;
+            /** Other */
+            other: string;
+            /** Doses */
+            doses: components["schemas"]["RouteDoseOut"][];
+            /** Bath */
+            bath: components["schemas"]["BathOut"][];
+        };
+        /**
+         * SteepOut
+         * @description What may be steeped in this jug: least and most grams, and minutes after which to taste.
+         */
+        SteepOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Low G */
+            low_g: number;
+            /** High G */
+            high_g: number;
+            /** Tasted After Min */
+            tasted_after_min: number[];
+            /** Mind */
+            mind: string;
+        };
+        /**
+         * TimerOfJugOut
+         * @description A wait that runs for this jug.
+         */
+        TimerOfJugOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
+         * WishOut
+         * @description Something it may be wanted to be, with the ways there.
+         */
+        WishOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Routes */
+            routes: components["schemas"]["RouteOut"][];
+        };
+        /**
+         * RackQuery
+         * @description Into which vessel it is racked, and what stays behind (None: the usual).
+         */
+        RackQuery: {
+            /** Vessel Ml */
+            vessel_ml: number;
+            /** Left Ml */
+            left_ml?: number | null;
+        };
+        /**
+         * RackOut
+         * @description What stays, what goes over, the air over it, and how that is filled.
+         */
+        RackOut: {
+            /** Left Ml */
+            left_ml: number;
+            /** Goes Over Ml */
+            goes_over_ml: number;
+            /** Air Ml */
+            air_ml: number;
+            /** Fill */
+            fill: string[];
+        };
+        /**
+         * GlassOfTrialOut
+         * @description One glass: how much in 100 ml and in the jug (in words too), and what it makes of it.
+         */
+        GlassOfTrialOut: {
+            /** Amount */
+            amount: number;
+            /** For Jug */
+            for_jug: number;
+            /** Words */
+            words: string;
+            /** Things */
+            things: string | null;
+            /** By Mass */
+            by_mass: boolean;
+            /** Abv */
+            abv: number;
+            /** Tastes G Per L */
+            tastes_g_per_l: number;
+            /** Acid G Per L */
+            acid_g_per_l: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Word */
+            word: string;
+        };
+        /**
+         * GlassesIn
+         * @description Rising doses of a sweetener, up to as sweet as so much sugar.
+         */
+        GlassesIn: {
+            pour: components["schemas"]["PourIn"];
+            /** Up To G Per L */
+            up_to_g_per_l: number;
+            /**
+             * Count
+             * @default 4
+             */
+            count: number;
+        };
+        /**
+         * DropsOut
+         * @description The same for a bottle and for the jug: drops and ml.
+         */
+        DropsOut: {
+            /** Bottle Drops */
+            bottle_drops: number;
+            /** Bottle Ml */
+            bottle_ml: number;
+            /** Jug Ml */
+            jug_ml: number;
+        };
+        /**
+         * DropsIn
+         * @description Drops of flavour that were right in a glass of 100 ml.
+         */
+        DropsIn: {
+            /** Drops */
+            drops: number;
+            /**
+             * Bottle Ml
+             * @default 750
+             */
+            bottle_ml: number;
+        };
+        /**
+         * TimerIn
+         * @description A wait to begin: what for, and how long.
+         */
+        TimerIn: {
+            /** Title */
+            title: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * EmptiesOut
+         * @description The same with its name.
+         */
+        EmptiesOut: {
+            /** Size Ml */
+            size_ml: number;
+            /** Bottle */
+            bottle: string;
+            /** Closure */
+            closure: string;
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * EmptiesIn
+         * @description So many empty bottles of a kind; none takes the row away.
+         */
+        EmptiesIn: {
+            /** Size Ml */
+            size_ml: number;
+            /** Bottle */
+            bottle: string;
+            /** Closure */
+            closure: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * MixOut
+         * @description Bottles to fill with the least left over; `said` names the part bottle.
+         */
+        MixOut: {
+            /** Bottles */
+            bottles: components["schemas"]["BottleCountIn"][];
+            /** Wash */
+            wash: number;
+            /** Left Ml */
+            left_ml: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * MixIn
+         * @description The gas that is wanted, volumes (None: still).
+         */
+        MixIn: {
+            /** Volumes */
+            volumes?: number | null;
+        };
+        /**
+         * BlendOut
+         * @description What comes nearest, what is out of reach, and what to mind of it.
+         */
+        BlendOut: {
+            /** Parts */
+            parts: components["schemas"]["BlendPartOut"][];
+            /** Volume Ml */
+            volume_ml: number;
+            /** Abv */
+            abv: number;
+            /** Sugar G Per L */
+            sugar_g_per_l: number;
+            /** Acid G Per L */
+            acid_g_per_l: number | null;
+            /** Cost Per Litre */
+            cost_per_litre: string | null;
+            /** Word */
+            word: string;
+            /** Missed */
+            missed: string[];
+            /** Mind */
+            mind: string[];
+        };
+        /**
+         * BlendPartOut
+         * @description How much of one jug goes in; `amount` in words.
+         */
+        BlendPartOut: {
+            /** Jug */
+            jug: number;
+            /** Name */
+            name: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** There Ml */
+            there_ml: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * BlendIn
+         * @description Two to five jugs to blend to what is wanted; all of it where no volume is named.
+         */
+        BlendIn: {
+            /** Jugs */
+            jugs: number[];
+            wanted: components["schemas"]["WantedIn"];
+            /** Volume Ml */
+            volume_ml?: number | null;
+        };
+        /**
+         * WantedIn
+         * @description How a blend should be; None: as it comes.
+         */
+        WantedIn: {
+            /** Abv */
+            abv?: number | null;
+            /** Sugar G Per L */
+            sugar_g_per_l?: number | null;
+            /** Acid G Per L */
+            acid_g_per_l?: number | null;
+            /** Cost Per Litre */
+            cost_per_litre?: number | null;
+        };
+        /**
+         * BlendPourIn
+         * @description A blend to pour together into a vessel, under a name.
+         */
+        BlendPourIn: {
+            /** Jugs */
+            jugs: number[];
+            wanted: components["schemas"]["WantedIn"];
+            /** Volume Ml */
+            volume_ml?: number | null;
+            /** Name */
+            name: string;
+            vessel: components["schemas"]["VesselIn"];
+        };
+        /**
+         * FlavourOut
+         * @description One flavour worked out: what of the juice it needs, and what it becomes.
+         */
+        FlavourOut: {
+            /** Name */
+            name: string;
+            /** Base Ml */
+            base_ml: number;
+            /** Added */
+            added: number;
+            /** Added Words */
+            added_words: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Abv */
+            abv: number;
+            /** Tastes G Per L */
+            tastes_g_per_l: number;
+            /** Acid G Per L */
+            acid_g_per_l: number;
+            /** Word */
+            word: string;
+        };
+        /**
+         * FlavoursOut
+         * @description The flavours, what of the base is left over, and what to mind.
+         */
+        FlavoursOut: {
+            /** Flavours */
+            flavours: components["schemas"]["FlavourOut"][];
+            /** Left Ml */
+            left_ml: number;
+            /** Mind */
+            mind: string[];
+        };
+        /**
+         * FlavourIn
+         * @description One flavour of a base: its name, how much of the base it gets, into which vessel, and the
+         *     juice with how sweet it is to be (or how much of it).
+         */
+        FlavourIn: {
+            /** Name */
+            name: string;
+            /** Base Ml */
+            base_ml: number;
+            vessel: components["schemas"]["VesselIn"];
+            pour?: components["schemas"]["PourIn"] | null;
+            /** Sugar G Per L */
+            sugar_g_per_l?: number | null;
+            /** Amount */
+            amount?: number | null;
+        };
+        /** FlavoursIn */
+        FlavoursIn: {
+            /** Flavours */
+            flavours: components["schemas"]["FlavourIn"][];
         };
         /**
          * UnpackedOut
@@ -8381,6 +9144,793 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_get_finishing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_get_racking: {
+        parameters: {
+            query: {
+                vessel_ml: number;
+                left_ml?: number | null;
+            };
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_post_glasses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GlassesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlassOfTrialOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_post_drops: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DropsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DropsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_post_timer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOfJugOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_mark_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+                timer_id: number;
+                mark: "done" | "undo";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOfJugOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_get_bottles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmptiesOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_put_bottles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmptiesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmptiesOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_post_mix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_post_blend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlendOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_post_blend_pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlendPourIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RelatedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_preview_flavours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlavoursIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlavoursOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_post_flavours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlavoursIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RelatedOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -123,13 +123,15 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
     setAside(aside, unkept ? { basedOn: version.current, plan: JSON.parse(body) } : null);
   }, [aside, body, state, jug.stage]);
   useEffect(() => {
+    const { state } = keeping;
     if (state === "overtaken" || state === "keeping") return;
     if (body === null || body === keptBody.current || body === refusedBody.current) return;
     if (jug.stage !== "plan") return;
     const wait = body === triedBody.current ? AGAIN_MS : QUIET_MS;
     const timer = setTimeout(() => keep(body), wait);
     return () => clearTimeout(timer);
-  }, [body, keep, state, jug.stage]);
+    // By each answer, not by its word: two refusals on end are two.
+  }, [body, keep, keeping, jug.stage]);
 
   /** Take the other window's plan, or put this one on top of it; both stay in the record. */
   const { act } = useAct();
@@ -167,9 +169,11 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
     };
     document.addEventListener("visibilitychange", onHide);
     window.addEventListener("pagehide", keepNow);
+    window.addEventListener("online", keepNow);
     return () => {
       document.removeEventListener("visibilitychange", onHide);
       window.removeEventListener("pagehide", keepNow);
+      window.removeEventListener("online", keepNow);
       const sent = keepNow();
       if (!touched.current) return;
       beingKept.set(jug.id, sent);

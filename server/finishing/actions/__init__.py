@@ -1,0 +1,1 @@
+"""What can be done with a jug that has stopped, one verb a file."""

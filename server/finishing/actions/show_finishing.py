@@ -1,0 +1,167 @@
+"""Show how a jug that has fermented stands: how it clears, and what it may become."""
+
+from dataclasses import asdict
+
+from core.batch.clearing import Cleared, cleared
+from core.batch.doses import DOSES
+from core.errors import JobError
+from core.finish.racking import racking, usual_left_ml
+from core.finish.routes import WISHES, Route, Standing, routes, wish_of
+from core.finish.steeping import steeping
+from core.plan.amounts_in_words import measured, spooned
+from core.tables import STEEPS, VESSELS
+from server.accounts.models import Account
+from server.finishing.actions.run_timers import timers_of
+from server.finishing.schemas import (
+    BathOut,
+    ClearedOut,
+    FinishingOut,
+    LookOut,
+    RackOut,
+    RackQuery,
+    RouteDoseOut,
+    RouteOut,
+    SteepOut,
+    WishOut,
+)
+from server.jugs.journal import core_event, key_of, with_events
+from server.jugs.rows import due_out
+from server.jugs.state import JugState
+from server.shelf.schemas import IntervalOut
+
+# So many earlier jugs are told of.
+_COMPARED = 6
+_OF_LOTS = ("squeeze", "move_cold", "ready")
+
+
+def show_finishing(state: JugState) -> FinishingOut:
+    """Everything the clear and finish pages show. Raises JobError for a jug with nothing in it."""
+    at = _standing(state)
+    looks = _cleared(state)
+    assert state.world is not None
+    assert state.life is not None
+    jug = state.world.jugs[key_of(state.jug)]
+    glass = state.plan.get("glass")
+    style = glass.get("style") if isinstance(glass, dict) else None
+    return FinishingOut(
+        stopped=at.stopped,
+        proven=at.proven,
+        racked=at.racked,
+        clear=at.clear,
+        usual_left_ml=IntervalOut.of(usual_left_ml(jug.pours, at.volume_ml)),
+        looks=[
+            LookOut(at=look.at, grade=look.grade, pictures=list(look.pictures))
+            for look in looks.looks
+        ],
+        way=looks.way,
+        days=looks.days,
+        others=_others(state),
+        wish=wish_of(style),
+        wishes=[
+            WishOut(
+                key=key,
+                name=name,
+                routes=[_route_out(route, state.jug.account) for route in routes(key, at)],
+            )
+            for key, name in WISHES.items()
+        ],
+        steeps=_steeps(at.volume_ml),
+        timers=timers_of(state.jug),
+        lots_due=[due_out(due) for due in state.life.due if due.what in _OF_LOTS],
+    )
+
+
+def rack(state: JugState, asked: RackQuery) -> RackOut:
+    """Racked into a vessel: what goes over, and the air over it. Raises JobError as core does."""
+    at = _standing(state)
+    assert state.world is not None
+    pours = state.world.jugs[key_of(state.jug)].pours
+    left = usual_left_ml(pours, at.volume_ml).value if asked.left_ml is None else asked.left_ml
+    empty = [(f"the {v.name[0].lower()}{v.name[1:]}", float(v.volume_ml)) for v in VESSELS.values()]
+    own = [(f"“{v.name}”", v.volume_ml) for v in state.jug.account.vessels.filter(removed_at=None)]
+    found = racking(at.volume_ml, left, asked.vessel_ml, own or empty)
+    return RackOut(
+        left_ml=found.left_ml,
+        goes_over_ml=found.goes_over_ml,
+        air_ml=found.air_ml,
+        fill=list(found.fill),
+    )
+
+
+def _standing(state: JugState) -> Standing:
+    if state.world is None or state.life is None or state.life.now is None or not state.pitched:
+        raise JobError("Nothing in this jug has fermented yet.")
+    jug = state.world.jugs[key_of(state.jug)]
+    now, verdict = state.life.now, state.life.verdict
+    return Standing(
+        stopped=verdict.stopped,
+        proven=verdict.proven,
+        volume_ml=now.volume_ml.value,
+        abv=now.abv.value,
+        ph=now.ph,
+        so2_mg_per_l=now.so2_added_mg_per_l,
+        sorbic_mg_per_l=now.sorbic_acid_mg_per_l,
+        racked=jug.racked,
+        clear=jug.clear,
+    )
+
+
+def _cleared(state: JugState) -> Cleared:
+    return cleared([core_event(event) for event in state.standing])
+
+
+def _others(state: JugState) -> list[ClearedOut]:
+    """How the jugs before this one came clear, the newest first."""
+    jugs = state.jug.account.jugs.filter(removed_at=None, events__kind="noticed").distinct()
+    found = []
+    for jug in with_events(jugs.exclude(id=state.jug.id).order_by("-number")[:_COMPARED]):
+        told = _cleared(JugState.load(jug))
+        if told.days is not None:
+            found.append(ClearedOut(jug=jug.id, name=jug.name, way=told.way, days=told.days))
+    return found
+
+
+def _steeps(volume_ml: float) -> list[SteepOut]:
+    found = []
+    for key, row in STEEPS.items():
+        how = steeping(key, volume_ml, hot=False)
+        found.append(
+            SteepOut(
+                key=key,
+                name=row.name,
+                low_g=how.low_g,
+                high_g=how.high_g,
+                tasted_after_min=list(how.tasted_after_min),
+                mind=how.mind,
+            )
+        )
+    return found
+
+
+def _route_out(route: Route, account: Account) -> RouteOut:
+    return RouteOut(
+        **{
+            key: value
+            for key, value in asdict(route).items()
+            if key in ("key", "name", "why_not", "holds", "fails", "other")
+        },
+        doses=[
+            RouteDoseOut(
+                dose=dose.dose,
+                name=DOSES[dose.dose],
+                mass_g=dose.mass_g,
+                mg_per_l=dose.mg_per_l,
+                words=_dose_words(dose.dose, dose.mass_g, account),
+            )
+            for dose in route.doses
+        ],
+        bath=[BathOut(core_c=core_c, minutes=minutes) for core_c, minutes in route.bath],
+    )
+
+
+def _dose_words(dose: str, mass_g: float, account: Account) -> str:
+    """Weighed to a tenth of a gram, then as the spoon says it."""
+    weighed = measured(mass_g, True, account.shows) if mass_g >= 10 else f"{mass_g:.2g} g"
+    key = "sorbate" if dose == "sorbate" else dose.split("_")[0]
+    spoon = spooned(mass_g, key, account.spoons)
+    return f"{weighed}, {spoon}" if spoon else weighed
