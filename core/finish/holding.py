@@ -88,8 +88,8 @@ def doses_to_hold(
     """What more it takes beside what is in it, and why that is not to be had, by dose.
 
     It still holds once the drink is `thinned` by such a share of it, down to the least strength
-    there is a dose for. Half of all sulphite counts as bound; the total stays below the ceiling, and so does sorbic
-    acid. Without a pH no sulphite is reckoned.
+    there is a dose for. Half of all sulphite counts as bound; the total stays below the ceiling,
+    and so does sorbic acid. Without a pH no sulphite is reckoned.
 
     Reference: Henderson and Hasselbalch with pK 1.81; molar masses (IUPAC).
     Example: 0.5 × (1 + 10^(3.4 − 1.81)) / 0.5 × 4.5 L / 0.576.
