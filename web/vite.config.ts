@@ -20,6 +20,7 @@ const GROUPS = [
       !OPENING.test(id),
   },
   { name: "opening", priority: 1, test: OPENING },
+  { name: "finishing", priority: 1, test: /src\/jug\/(clear|finish|bottle)\// },
   // But for what a row opens: it is fetched when it is first pressed.
   { name: "kitchen", test: /src\/(shelf|jugs|jug|drawing|today)\/(?!plan\/PourMenu)/ },
 ];

@@ -11,13 +11,15 @@ from core.batch.events import Bottled
 from core.batch.events import Event as CoreEvent
 from core.batch.life import BottledLot, Life, how_strong, life, warmest_c
 from core.bottle import filling
-from core.bottle.priming import priming
+from core.bottle.filling_day import filling_day
+from core.bottle.priming import prime_with, priming
 from core.cost.costing import per_bottle
 from core.errors import JobError
 from core.files.journal import POUR_KEYS, read_event
-from core.files.recipe_file import money_text
+from core.files.recipe_file import money_text, read_pour
 from core.must.mixing import Pour
 from core.plan.amounts_in_words import measured, spooned
+from core.tables import SUGARS
 from server.jugs.evaluation import closing_out, strength_out
 from server.jugs.journal import core_event, key_of
 from server.jugs.models import Event
@@ -27,7 +29,6 @@ from server.jugs.schemas import (
     BottlingIn,
     BottlingOut,
     LotPrimedOut,
-    LotPrimingIn,
     PrimingIn,
     WayOutOut,
 )
@@ -69,7 +70,15 @@ def _told(
         cost_per_litre=money_text(per_bottle(sum(paid, Decimal(0)), total, 1000)) if paid else None,
         unpriced=_unpriced(state),
         priming=asked.priming,
-        stabilised=asked.stabilised,
+        weigh=_weighed(lots, state.jug.account.shows),
+        steps=list(
+            filling_day(
+                [
+                    (lot.filled.lot.closure, lot.filled.lot.count, lot.filled.primed_g_per_l > 0)
+                    for lot in lots
+                ]
+            )
+        ),
         against_advice=asked.against_advice,
     )
 
@@ -103,7 +112,7 @@ def bottling_events(state: JugState, asked: BottlingIn) -> list[CoreEvent]:
 
 
 def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[str, Any]]]:
-    """The same as kinds with what: what reaches the bottles, stabilised, sweetened as the plan
+    """The same as kinds with what: what reaches the bottles, sweetened as the plan
     has it, bottled."""
     total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
     base_ml, late = _for_bottles(state, total)
@@ -114,15 +123,6 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
     if there and not asked.some_left and base_ml < there.volume_ml.value:
         # The bottles measure what was left of it: the rest is lees.
         steps.append(("measured", {"volume_ml": base_ml}))
-    held = asked.stabilised
-    if held and held.racked:
-        steps.append(("racked", {"left_behind_ml": 0}))
-    if held and held.clear:
-        steps.append(("noticed", {"chips": ["clear"]}))
-    if held and held.sulphite_g:
-        steps.append(("dosed", {"dose": "sulphite_potassium", "mass_g": held.sulphite_g}))
-    if held and held.sorbate_g:
-        steps.append(("dosed", {"dose": "sorbate", "mass_g": held.sorbate_g}))
     if late is not None:
         steps.append(("added", {"pour": _as_planned(state, late)}))
     before = sum(len(event.what["lots"]) for event in state.standing if event.kind == "bottled")
@@ -135,34 +135,65 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
                 "bottle": line.bottle,
                 "closure": line.closure,
                 **({"place": line.place.strip()} if line.place.strip() else {}),
-                **({"priming": priming} if (priming := _lot_priming(state, line)) else {}),
+                **({"priming": own} if (own := _priming(state, line.priming, _ml(line))) else {}),
                 **({"against_advice": asked.against_advice} if asked.against_advice else {}),
             }
             for index, line in enumerate(line for line in asked.bottles if line.count)
         ]
     }
-    if asked.priming and asked.priming.g_per_l:
-        what["priming"] = {"sugar": asked.priming.sugar, "g_per_l": asked.priming.g_per_l}
+    together = _priming(state, asked.priming, total)
+    if together:
+        what["priming"] = together
     return [*steps, ("bottled", what)]
 
 
-def _lot_priming(state: JugState, line: BottleCountIn) -> dict[str, Any] | None:
-    """How one lot is primed, in the jug file's words; the gas wanted is turned into grams."""
-    given = line.priming
-    if given is None:
+def _ml(line: BottleCountIn) -> float:
+    return float(line.size_ml * line.count)
+
+
+def _priming(state: JugState, given: PrimingIn | None, filled_ml: float) -> dict[str, Any] | None:
+    """Priming in the jug file's words; the gas that is wanted is turned into what it takes."""
+    if given is None or not filled_ml:
         return None
-    said = given.model_dump(exclude_none=True, exclude={"volumes"})
     if given.volumes is None:
-        return said
+        said = given.model_dump(exclude_none=True, exclude={"volumes", "pour"})
+        return said if len(said) > 1 else None
     if state.world is None or state.life is None or state.life.now is None:
         raise JobError("There is nothing in this jug to prime.", "bottles")
-    wanted = priming(
-        state.life.now.volume_ml.value,
-        given.volumes,
-        warmest_c(state.world.jugs[key_of(state.jug)]),
-        given.sugar,
-    )
-    return {"g_per_l": round(wanted.g_per_l, 2), "sugar": given.sugar}
+    warmest = warmest_c(state.world.jugs[key_of(state.jug)])
+    if given.pour is None:
+        wanted = priming(filled_ml, given.volumes, warmest, given.sugar)
+        return {"g_per_l": round(wanted.g_per_l, 2), "sugar": given.sugar}
+    pour = {
+        key: value
+        for key, value in given.pour.model_dump(exclude_none=True).items()
+        if key in POUR_KEYS and key not in ("volume_ml", "mass_g")
+    }
+    by_mass = given.pour.mass_g is not None
+    amount = "mass_g" if by_mass else "volume_ml"
+    primer = read_pour({**pour, amount: 0}, "priming.pour").pour
+    mixed = prime_with(filled_ml, given.volumes, warmest, primer)
+    # What it takes up of the bottles is not there for the drink.
+    return {"pour": {**pour, amount: mixed.primer.amount * filled_ml / mixed.volume_ml}}
+
+
+def _as_typed(kept: dict[str, Any] | None) -> PrimingIn | None:
+    """Priming of the record, as it could be asked for."""
+    return PrimingIn(**kept) if kept else None
+
+
+def _weighed(lots: list[BottledLot], system: str) -> list[str]:
+    """What is weighed or poured for lots that are primed by themselves, in all."""
+    found: dict[tuple[str, bool], float] = {}
+    for lot in lots:
+        own = lot.filled.lot.priming
+        if own is None or not lot.filled.primed_each:
+            continue
+        pour = own.pour.pour if own.pour else None
+        name = pour.name if pour else SUGARS[own.sugar].name.lower()
+        key = (name, pour is None or pour.by_mass)
+        found[key] = found.get(key, 0.0) + lot.filled.primed_each * lot.filled.lot.count
+    return [f"{measured(much, by_mass, system)} {name}" for (name, by_mass), much in found.items()]
 
 
 def _for_bottles(state: JugState, total_ml: float) -> tuple[float, Pour | None]:
@@ -229,12 +260,14 @@ def _primed_out(lot: BottledLot, system: str, spoons: str) -> LotPrimedOut | Non
     if not filled.primed_g_per_l:
         return None
     each = filled.primed_each
+    own = filled.lot.priming
+    by_mass = not (own and own.pour and not own.pour.pour.by_mass)
     return LotPrimedOut(
         per_bottle_g=each,
         mass_g=each * filled.lot.count,
         g_per_l=filled.primed_g_per_l,
-        words=measured(each, True, system),
-        spoons=spooned(each, filled.primed_with, spoons),
+        words=measured(each, by_mass, system),
+        spoons=spooned(each, filled.primed_with, spoons) if own and own.pour is None else None,
     )
 
 
@@ -249,14 +282,10 @@ def as_asked(saved: Event) -> BottlingIn:
                 bottle=lot["bottle"],
                 closure=lot["closure"],
                 place=lot.get("place", ""),
-                priming=LotPrimingIn(**lot["priming"])
-                if "priming" in lot and "pour" not in lot["priming"]
-                else None,
+                priming=_as_typed(lot.get("priming")),
             )
             for lot in lots
         ],
-        priming=PrimingIn(g_per_l=priming["g_per_l"], sugar=priming["sugar"])
-        if priming and "g_per_l" in priming
-        else None,
+        priming=_as_typed(priming),
         against_advice=next((lot["against_advice"] for lot in lots if "against_advice" in lot), ""),
     )

@@ -382,9 +382,10 @@ class WhatIfQuery(BaseModel):
     sugar: float = 0.0
 
 
-class LotPrimingIn(BaseModel):
-    """What primes one lot, by one of its measures: the gas wanted in all (volumes), grams in a
-    litre or in a bottle, level teaspoons or drops in a bottle (each so heavy); of a sugar."""
+class PrimingIn(BaseModel):
+    """What primes bottles, by one of its measures: the gas wanted in all (volumes), grams in a
+    litre or in a bottle, level teaspoons or drops in a bottle (each so heavy); of a sugar, or of a
+    juice, honey or syrup, which goes by the gas wanted alone."""
 
     volumes: float | None = None
     g_per_l: float | None = None
@@ -393,6 +394,7 @@ class LotPrimingIn(BaseModel):
     drops: float | None = None
     drop_g: float | None = None
     sugar: str = "sucrose"
+    pour: PourIn | None = None
 
 
 class BottleCountIn(BaseModel):
@@ -403,35 +405,18 @@ class BottleCountIn(BaseModel):
     count: int
     bottle: str
     closure: str
-    priming: LotPrimingIn | None = None
+    priming: PrimingIn | None = None
     place: str = ""
-
-
-class PrimingIn(BaseModel):
-    """Priming sugar in a litre of the drink: sucrose or glucose_monohydrate."""
-
-    g_per_l: float
-    sugar: str = "sucrose"
-
-
-class StabilisedIn(BaseModel):
-    """Potassium metabisulphite and potassium sorbate that went in after it had stopped, g; and
-    whether it was racked off its lees first, and was clear."""
-
-    sulphite_g: float
-    sorbate_g: float
-    racked: bool = False
-    clear: bool = False
 
 
 class BottlingIn(BaseModel):
     """`against_advice` says why it is closed where the answer is do_not; `insist` goes on past
-    a think. `some_left`: the jug goes on with the rest, which else is lees."""
+    a think. `some_left`: the jug goes on with the rest, which else is lees. `priming` is stirred
+    into all of it, where the lots have none of their own."""
 
     bottles: list[BottleCountIn]
     some_left: bool = False
     priming: PrimingIn | None = None
-    stabilised: StabilisedIn | None = None
     insist: bool = False
     against_advice: str = ""
 
@@ -478,7 +463,8 @@ class BottleOutcome(BaseModel):
 
 
 class BottlingOut(BaseModel):
-    """What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle."""
+    """What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle,
+    `weigh` what is weighed for it and `steps` the day in its order."""
 
     id: UUID | None
     at: datetime | None
@@ -491,7 +477,8 @@ class BottlingOut(BaseModel):
     cost_per_litre: str | None
     unpriced: list[str]
     priming: PrimingIn | None
-    stabilised: StabilisedIn | None
+    weigh: list[str]
+    steps: list[str]
     against_advice: str
 
 

@@ -415,6 +415,15 @@ class TermOut(BaseModel):
     meaning: str
 
 
+class ClarityOut(BaseModel):
+    """How clear a drink looks: what is seen of it, and whether that is clear."""
+
+    key: str
+    name: str
+    seen: str
+    clear: bool
+
+
 class SignOut(BaseModel):
     """Something seen or smelt of a jug, what it tends to mean, and what to do."""
 
@@ -452,5 +461,6 @@ class ReferenceOut(BaseModel):
     stems: list[StemOut]
     thermometers: list[ThermometerOut]
     spooned: dict[str, float]
+    clarity: list[ClarityOut]
     glossary: list[TermOut]
     signs: list[SignOut]

@@ -98,9 +98,9 @@ def test_how_it_came_clear_is_told_and_compared(call):
     wrote(call, first, "noticed", {"chips": ["clear"]}, 4)
     told = call.ok("GET", path(first, "finishing"))
     assert [look["grade"] for look in told["looks"]] == ["hazy", "clear"]
-    assert (told["way"], told["days"]) == ("time", pytest.approx(5, abs=0.01))
+    assert (told["way"], told["days"]) == ("Time", pytest.approx(5, abs=0.01))
     others = call.ok("GET", path(second, "finishing"))["others"]
-    assert [(each["name"], each["way"]) for each in others] == [("First", "time")]
+    assert [(each["name"], each["way"]) for each in others] == [("First", "Time")]
 
 
 def test_stabilised_as_told_it_is_held(call):

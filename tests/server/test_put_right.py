@@ -53,18 +53,28 @@ def test_a_jug_its_yeast_stopped_is_stopped_sweet_and_asks_at_bottling(call):
     assert call.ok("POST", path(jug, "bottling"), lots((750, 4, vented)))["stage"] == "bottled"
 
 
+def held(call, jug, clear=True):
+    """Sulphite and sorbate in, racked, and seen to be clear."""
+    did = [
+        ("racked", {"left_behind_ml": 0}),
+        ("noticed", {"chips": ["clear"] if clear else ["hazy"]}),
+        ("dosed", {"dose": "sulphite_potassium", "mass_g": 0.9}),
+        ("dosed", {"dose": "sorbate", "mass_g": 1.0}),
+    ]
+    for kind, what in did:
+        call.ok("POST", path(jug, "events"), {"kind": kind, "what": what})
+    return call.ok("POST", path(jug, "bottling/preview"), lots((750, 4, CORK)))["bottles"][0]
+
+
 def test_stabilised_with_everything_met_it_may_be_corked(call):
-    jug = fermented(call, {**SWEET, "ph": 3.4}, [(40, 1.110), (10, 1.020), (2, 1.020)])
-    held = {"sulphite_g": 0.9, "sorbate_g": 1.0, "racked": True, "clear": True}
-    shown = call.ok("POST", path(jug, "bottling/preview"), lots((750, 4, CORK), stabilised=held))
-    assert shown["bottles"][0]["closing"]["verdict"] == "go"
-    assert shown["bottles"][0]["label_says"] == ["contains_sulphites"]
-    cloudy = lots((750, 4, CORK), stabilised={**held, "clear": False})
-    shown = call.ok("POST", path(jug, "bottling/preview"), cloudy)
-    assert "that it is clear" in shown["bottles"][0]["closing"]["why"]
-    no_ph = fermented(call, SWEET, [(40, 1.110), (10, 1.020), (2, 1.020)])
-    shown = call.ok("POST", path(no_ph, "bottling/preview"), lots((750, 4, CORK), stabilised=held))
-    assert "measured its pH" in shown["bottles"][0]["closing"]["why"]
+    stopped = [(40, 1.110), (10, 1.020), (2, 1.020)]
+    lot = held(call, fermented(call, {**SWEET, "ph": 3.4}, stopped))
+    assert lot["closing"]["verdict"] == "go"
+    assert lot["label_says"] == ["contains_sulphites"]
+    cloudy = held(call, fermented(call, {**SWEET, "ph": 3.4}, stopped), clear=False)
+    assert "that it is clear" in cloudy["closing"]["why"]
+    no_ph = held(call, fermented(call, SWEET, stopped))
+    assert "measured its pH" in no_ph["closing"]["why"]
 
 
 def test_priming_is_judged_by_bottle_and_counted_in_the_strength(call):

@@ -1,3 +1,4 @@
+import { lazy, type ReactNode, Suspense } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import type { Schemas } from "./api/client";
 import { useReference, useSession, useToday } from "./api/queries";
@@ -5,8 +6,6 @@ import { Boundary } from "./frame/Boundary";
 import { setGlossary } from "./frame/Explained";
 import { Frame } from "./frame/Frame";
 import { Trouble, Waiting } from "./frame/states";
-import BottlePage from "./jug/bottle/BottlePage";
-import LabelsPage from "./jug/bottle/LabelsPage";
 import FermentPage from "./jug/ferment/FermentPage";
 import JugPage from "./jug/JugPage";
 import PitchPage from "./jug/pitch/PitchPage";
@@ -22,6 +21,12 @@ import ProductPage from "./shelf/ProductPage";
 import ShelfPage from "./shelf/ShelfPage";
 import TodayPage from "./today/TodayPage";
 import { setKitchen } from "./units";
+
+// What comes after the ferment is fetched once a jug is there to see it.
+const ClearPage = lazy(() => import("./jug/clear/ClearPage"));
+const FinishPage = lazy(() => import("./jug/finish/FinishPage"));
+const BottlePage = lazy(() => import("./jug/bottle/BottlePage"));
+const LabelsPage = lazy(() => import("./jug/bottle/LabelsPage"));
 
 export function App() {
   const session = useSession();
@@ -74,8 +79,10 @@ function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
             <Route path="plan" element={<PlanPage />} />
             <Route path="pitch" element={<PitchPage />} />
             <Route path="ferment" element={<FermentPage />} />
-            <Route path="bottle" element={<BottlePage />} />
-            <Route path="labels" element={<LabelsPage />} />
+            <Route path="clear" element={later(<ClearPage />)} />
+            <Route path="finish" element={later(<FinishPage />)} />
+            <Route path="bottle" element={later(<BottlePage />)} />
+            <Route path="labels" element={later(<LabelsPage />)} />
             <Route index element={<Navigate to="plan" replace />} />
           </Route>
           <Route path="/today" element={<TodayPage />} />
@@ -84,4 +91,8 @@ function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
       </Boundary>
     </Frame>
   );
+}
+
+function later(page: ReactNode) {
+  return <Suspense fallback={<Waiting what="Opening the page" />}>{page}</Suspense>;
 }

@@ -57,6 +57,7 @@ export function readNumber(text: string, ...units: string[]): number | null {
 const EXAMPLE = { ml: "750 ml, 1.5 L or 2 cups", g: "400 g, 1 kg or 2 lb 4 oz" };
 const FEW_ML = 10;
 const SAMPLE_C = 20;
+const COLD_C = 3;
 
 /** Whose gallon, pint or cup is meant, as far as anybody said. */
 function systemFor(measure: string): string {
@@ -276,6 +277,11 @@ export function warmth(celsius: number): string {
 
 export function degree(): string {
   return thermometer()?.name ?? "°C";
+}
+
+/** What a cold place has, as a bare figure on this kitchen's thermometer. */
+export function usualCold(): string {
+  return temperature(COLD_C).split(" ")[0] ?? "";
 }
 
 /** What a sample has that nobody says otherwise of. */

@@ -10,7 +10,7 @@ from core.plan.amounts_in_words import measured
 from server.accounts.models import Account
 from server.finishing.schemas import EmptiesIn, EmptiesOut, MixIn, MixOut
 from server.jugs.journal import key_of
-from server.jugs.schemas import BottleCountIn, LotPrimingIn
+from server.jugs.schemas import BottleCountIn, PrimingIn
 from server.jugs.state import JugState
 
 _MOST_KINDS = 40
@@ -73,7 +73,7 @@ def choose_mix(state: JugState, payload: MixIn) -> MixOut:
             count=count,
             bottle=row.bottle,
             closure=row.closure,
-            priming=LotPrimingIn(volumes=payload.volumes) if payload.volumes else None,
+            priming=PrimingIn(volumes=payload.volumes) if payload.volumes else None,
         )
         for row, count in zip(fit, found.counts, strict=True)
         if count

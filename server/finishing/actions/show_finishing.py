@@ -2,7 +2,7 @@
 
 from dataclasses import asdict
 
-from core.batch.clearing import Cleared, cleared
+from core.batch.clearing import WAYS, Cleared, cleared
 from core.batch.doses import DOSES
 from core.errors import JobError
 from core.finish.racking import racking, usual_left_ml
@@ -53,7 +53,7 @@ def show_finishing(state: JugState) -> FinishingOut:
             LookOut(at=look.at, grade=look.grade, pictures=list(look.pictures))
             for look in looks.looks
         ],
-        way=looks.way,
+        way=WAYS[looks.way],
         days=looks.days,
         others=_others(state),
         wish=wish_of(style),
@@ -117,7 +117,7 @@ def _others(state: JugState) -> list[ClearedOut]:
     for jug in with_events(jugs.exclude(id=state.jug.id).order_by("-number")[:_COMPARED]):
         told = _cleared(JugState.load(jug))
         if told.days is not None:
-            found.append(ClearedOut(jug=jug.id, name=jug.name, way=told.way, days=told.days))
+            found.append(ClearedOut(jug=jug.id, name=jug.name, way=WAYS[told.way], days=told.days))
     return found
 
 

@@ -19,6 +19,7 @@ from core.shelf import supplies
 from core.shelf.verdict import WORDS
 from server.shelf.schemas import (
     BottleOut,
+    ClarityOut,
     ClosureOut,
     DoseOut,
     KindOut,
@@ -166,6 +167,10 @@ def tables_to_choose_from() -> ReferenceOut:
         ],
         spooned=spooned_g_per_ml(),
         signs=[SignOut(key=key, **asdict(sign)) for key, sign in tables.SIGNS.items()],
+        clarity=[
+            ClarityOut(key=key, name=row.name, seen=row.seen, clear=row.clear)
+            for key, row in tables.CLARITY.items()
+        ],
         glossary=[
             TermOut(name=t.name, words=list(t.words), meaning=t.meaning)
             for t in tables.GLOSSARY.values()

@@ -4736,6 +4736,20 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * ClarityOut
+         * @description How clear a drink looks: what is seen of it, and whether that is clear.
+         */
+        ClarityOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Seen */
+            seen: string;
+            /** Clear */
+            clear: boolean;
+        };
+        /**
          * ClosureOut
          * @description A kind of bottle with what closes it, and the volumes of gas it bears (None: gas
          *     leaves); `still` ones are never primed.
@@ -4873,6 +4887,8 @@ export interface components {
             spooned: {
                 [key: string]: number;
             };
+            /** Clarity */
+            clarity: components["schemas"]["ClarityOut"][];
             /** Glossary */
             glossary: components["schemas"]["TermOut"][];
             /** Signs */

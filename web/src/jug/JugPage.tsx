@@ -1,33 +1,26 @@
 import { Box, chakra, Flex, Stack } from "@chakra-ui/react";
-import { useState } from "react";
-import { NavLink, Outlet, useLocation, useOutletContext, useParams } from "react-router";
-import type { Schemas } from "../api/client";
+import { useEffect, useState } from "react";
+import { NavLink, Outlet, useLocation, useParams } from "react-router";
 import { useJug, useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { useTitle } from "../frame/focus";
 import { Trouble, Waiting } from "../frame/states";
+import { useIdle } from "../frame/useIdle";
 import css from "./JugPage.module.css";
+import type { JugContext } from "./jugContext";
 import { stages } from "./stages";
 import { Tube } from "./Tube";
-
-export type JugContext = {
-  jug: Schemas["JugOut"];
-  reference: Schemas["ReferenceOut"];
-  session: Schemas["SessionOut"];
-  /** Where a stage shows what it leads to (see StageAct). */
-  place: HTMLElement | null;
-};
-
-/** The jug that the page around this one has fetched. */
-export function useJugContext() {
-  return useOutletContext<JugContext>();
-}
 
 export default function JugPage() {
   const id = Number(useParams().id);
   const jug = useJug(id);
   const reference = useReference();
   const session = useSession();
+  // The pages of the end are at hand by the time somebody goes there.
+  const idle = useIdle(jug.isSuccess);
+  useEffect(() => {
+    if (idle) import("./finish/FinishPage").catch(() => undefined);
+  }, [idle]);
   const [actPlace, setActPlace] = useState<HTMLElement | null>(null);
   const at = useLocation().pathname.split("/").at(-1) ?? "";
   const place = [...stages, { place: "labels", name: "Labels" }].find((one) => one.place === at);

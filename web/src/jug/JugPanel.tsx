@@ -5,7 +5,7 @@ import type { Stopper } from "../drawing/vessels";
 import { volume } from "../format";
 import { useNarrow } from "../frame/narrow";
 import { Panel } from "../frame/states";
-import { useJugContext } from "./JugPage";
+import { useJugContext } from "./jugContext";
 
 const DRAWN_PX = 380;
 const SMALL_PX = 112;

@@ -238,7 +238,7 @@ export function ReadingForm({
         ) : (
           <ActButton
             type="submit"
-            variant={jug.stage === "bottle" ? "main" : "act"}
+            variant={jug.stage === "ferment" || jug.stage === "plan" ? "act" : "main"}
             busy={busy}
             alignSelf="flex-start"
           >

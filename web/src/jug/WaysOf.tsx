@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../api/client";
 import { Ways } from "../frame/Ways";
-import { useJugContext } from "./JugPage";
+import { useJugContext } from "./jugContext";
 
 /** What brewers do in several ways at this place, as it is chosen for this batch. */
 export function WaysOf({ place }: { place: "plan" | "ferment" | "bottle" }) {

@@ -3,6 +3,8 @@ export const stages = [
   { key: "plan", name: "Plan", place: "plan" },
   { key: "pitch", name: "Pitch", place: "pitch" },
   { key: "ferment", name: "Ferment", place: "ferment" },
+  { key: "clear", name: "Clear", place: "clear" },
+  { key: "finish", name: "Finish", place: "finish" },
   { key: "bottle", name: "Bottle", place: "bottle" },
 ] as const;
 
@@ -14,8 +16,7 @@ export function placeOf(stage: string): string {
 
 /** How much of each stage's stretch of tube is filled, 0 to 1. */
 export function fills(stage: string, share: number): number[] {
-  if (stage === "bottled") return [1, 1, 1, 1];
-  if (stage === "bottle") return [1, 1, 1, 0];
-  if (stage === "ferment") return [1, 1, share, 0];
-  return [0, 0, 0, 0];
+  const at = stages.findIndex((known) => known.key === (stage === "bottled" ? "bottle" : stage));
+  const here = stage === "bottled" ? 1 : stage === "ferment" ? share : 0;
+  return stages.map((_, place) => (place < at ? 1 : place === at ? here : 0));
 }

@@ -5,7 +5,7 @@ import { day, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { useSay } from "../../frame/notices";
 import { Empty, GoButton, Panel, QuietButton } from "../../frame/states";
-import { useJugContext } from "../JugPage";
+import { useJugContext } from "../jugContext";
 import { StrengthTable } from "../Strengths";
 import { Filling } from "./Filling";
 import { Outcome } from "./Outcome";

@@ -2,7 +2,7 @@ import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import { bottleSize, percent } from "../../format";
 import { ActButton, Empty, GoButton, Panel, QuietButton } from "../../frame/states";
-import { useJugContext } from "../JugPage";
+import { useJugContext } from "../jugContext";
 import { mainColour } from "../jugLayers";
 
 const SAYS: Record<string, string> = {

@@ -7,7 +7,7 @@ import { day, dayAndTime, grams, gravity, wholeDays } from "../../format";
 import { Explained } from "../../frame/Explained";
 import { SegmentField } from "../../frame/fields";
 import { warmth } from "../../units";
-import { useJugContext } from "../JugPage";
+import { useJugContext } from "../jugContext";
 
 const WARMER_C = 2;
 type Change = "none" | "warmer" | "nutrient" | "sugar";

@@ -12,7 +12,7 @@ import { useKept } from "../../frame/useKept";
 import { useOnline } from "../../offline/outbox";
 import { useOrKept } from "../../offline/useOrKept";
 import { degree } from "../../units";
-import { useJugContext } from "../JugPage";
+import { useJugContext } from "../jugContext";
 import { everything } from "../plan/AddPour";
 import { Questioned } from "../Questioned";
 import {

@@ -8,8 +8,8 @@ import { Explained } from "../../frame/Explained";
 import { useKeys } from "../../frame/keys";
 import { useSay } from "../../frame/notices";
 import { Empty, GoButton, Mark, Panel, QuietButton } from "../../frame/states";
-import { useJugContext } from "../JugPage";
 import { JugPanel } from "../JugPanel";
+import { useJugContext } from "../jugContext";
 import { mainColour, mixedLayer } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
 import { StageAct } from "../StageAct";
@@ -18,6 +18,13 @@ import { WaysOf } from "../WaysOf";
 import { Ahead } from "./Ahead";
 import { Journal } from "./Journal";
 import { Probes } from "./Probes";
+
+/** What a jug that has stopped goes on to, by its stage. */
+const AFTER: Record<string, string> = {
+  clear: "Next: clearing",
+  finish: "Next: finish it",
+  bottle: "Next: bottling",
+};
 
 export default function FermentPage() {
   const { jug } = useJugContext();
@@ -136,9 +143,9 @@ export default function FermentPage() {
           </Panel>
         )}
       </Stack>
-      {jug.stage === "bottle" && (
+      {AFTER[jug.stage] && (
         <StageAct>
-          <GoButton to="../bottle">Next: bottling</GoButton>
+          <GoButton to={`../${jug.stage}`}>{AFTER[jug.stage]}</GoButton>
         </StageAct>
       )}
     </Grid>

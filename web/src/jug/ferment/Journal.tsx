@@ -8,7 +8,7 @@ import { Explained } from "../../frame/Explained";
 import { useSay } from "../../frame/notices";
 import { Panel, QuietButton } from "../../frame/states";
 import { retold } from "../../units";
-import { useJugContext } from "../JugPage";
+import { useJugContext } from "../jugContext";
 import { EventForm } from "./EventForm";
 import { typedFrom } from "./happening";
 import { Photograph } from "./Photographs";

@@ -4,7 +4,7 @@ import { answer, api } from "../../api/client";
 import { upload } from "../../api/files";
 import { useAct } from "../../frame/act";
 import { Mark, QuietButton } from "../../frame/states";
-import { useJugContext } from "../JugPage";
+import { useJugContext } from "../jugContext";
 
 /** Photographs of the jug: sent as they are taken, shown with the entry. */
 export function Photographs({

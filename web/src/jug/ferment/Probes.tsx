@@ -8,7 +8,7 @@ import { useAct } from "../../frame/act";
 import { TextField } from "../../frame/fields";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../frame/states";
-import { useJugContext } from "../JugPage";
+import { useJugContext } from "../jugContext";
 
 /** What floats in the jug or stands beside it and sends by itself. */
 export function Probes() {

@@ -1,7 +1,7 @@
 import { HStack, Stack, Text } from "@chakra-ui/react";
 import { Explained } from "../../frame/Explained";
 import { Mark, QuietButton } from "../../frame/states";
-import { useJugContext } from "../JugPage";
+import { useJugContext } from "../jugContext";
 
 const SENSES = [
   ["look", "Looks"],

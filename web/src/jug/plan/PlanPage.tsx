@@ -9,7 +9,7 @@ import { useAct } from "../../frame/act";
 import { useKeys } from "../../frame/keys";
 import { useSlim, useTight } from "../../frame/narrow";
 import { ActButton, Empty, Mark, QuietButton } from "../../frame/states";
-import { useJugContext } from "../JugPage";
+import { useJugContext } from "../jugContext";
 import { StageAct } from "../StageAct";
 import { WaysOf } from "../WaysOf";
 import { AddPour, everything } from "./AddPour";

@@ -1,0 +1,99 @@
+import { Grid, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { answer, api, type Schemas } from "../../api/client";
+import { volume } from "../../format";
+import { useAct } from "../../frame/act";
+import { Explained } from "../../frame/Explained";
+import { TextField } from "../../frame/fields";
+import { ActButton, Mark } from "../../frame/states";
+import { readAmount } from "../../units";
+import { useJugContext } from "../jugContext";
+import { useLog } from "../useLog";
+import { keyOf, useVesselChoice, VesselField } from "../VesselField";
+
+/** Off the lees: into which vessel, what stays behind, and the air that is then over it. */
+export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
+  const { jug } = useJugContext();
+  const log = useLog();
+  const { act, busy, problem } = useAct(true);
+  const [vessel, setVessel] = useState(keyOf(jug.kept.plan.vessel));
+  const [left, setLeft] = useState("");
+  const { known } = useVesselChoice();
+  const vessel_ml = known[vessel]?.volume_ml ?? 5000;
+  const typed = left.trim() ? readAmount(left, "ml") : null;
+  const left_ml = typeof typed === "number" ? typed : null;
+  const usual = finishing.usual_left_ml;
+  const asked = useQuery({
+    queryKey: ["jug", jug.id, "racking", vessel_ml, left_ml, usual.value],
+    enabled: typeof typed !== "string",
+    queryFn: () =>
+      answer(
+        api.GET("/api/jugs/{jug_id}/racking", {
+          params: { path: { jug_id: jug.id }, query: { vessel_ml, left_ml } },
+        }),
+      ),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    const what = { vessel_ml, ...(left_ml === null ? {} : { left_behind_ml: left_ml }) };
+    act(async () => {
+      await log([{ kind: "racked", what }], "Racked.");
+      setLeft("");
+    });
+  }
+
+  return (
+    <form onSubmit={submit} aria-label="Rack it">
+      <Stack gap="3">
+        <Grid templateColumns={{ base: "1fr", sm: "1fr 1fr" }} gap="3" alignItems="start">
+          <VesselField label="Into" value={vessel} onChange={setVessel} />
+          <TextField
+            label="Stays behind"
+            placeholder={`usually ${volume(usual.low)} to ${volume(usual.high)}`}
+            value={left}
+            error={typeof typed === "string" ? typed : undefined}
+            onChange={(event) => setLeft(event.target.value)}
+          />
+        </Grid>
+        <Stack gap="1" role="status" minH="3rem">
+          {asked.error ? (
+            <Mark tone="bad">{asked.error.message}</Mark>
+          ) : (
+            asked.data && <Over rack={asked.data} />
+          )}
+        </Stack>
+        {problem && <Mark tone="bad">{problem.message}</Mark>}
+        <HStack>
+          <ActButton
+            type="submit"
+            busy={busy}
+            variant={finishing.racked ? "main" : "act"}
+            disabled={!!asked.error || typeof typed === "string"}
+          >
+            Save racking
+          </ActButton>
+        </HStack>
+      </Stack>
+    </form>
+  );
+}
+
+function Over({ rack }: { rack: Schemas["RackOut"] }) {
+  return (
+    <>
+      <Text>
+        <b>{volume(rack.goes_over_ml)}</b> go over, {volume(rack.left_ml)} stay with the{" "}
+        <Explained text="lees" />, {volume(rack.air_ml)} of air over it.
+      </Text>
+      {rack.fill.length > 0 && (
+        <Mark tone="mind">
+          <Explained text={`That is too much air: it browns. ${rack.fill.join(" ")}`} />
+        </Mark>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,114 @@
+import { Grid, Heading, Stack, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { percent, volume } from "../../format";
+import { Explained } from "../../frame/Explained";
+import { SegmentField } from "../../frame/fields";
+import { Empty, GoButton, Mark, Panel, Trouble, Waiting } from "../../frame/states";
+import { useKept } from "../../frame/useKept";
+import { JugPanel } from "../JugPanel";
+import { useJugContext } from "../jugContext";
+import { mixedLayer } from "../jugLayers";
+import { StageAct } from "../StageAct";
+import { Timers } from "../Timers";
+import { useFinishing } from "../useFinishing";
+import { Blend } from "./Blend";
+import { Flavours } from "./Flavours";
+import { Glasses } from "./Glasses";
+import { Steeps } from "./Steeps";
+import { Ways } from "./Ways";
+
+const TOOLS = [
+  ["sweeten", "Sweeten"],
+  ["flavour", "Steep or drop"],
+  ["split", "Several flavours"],
+  ["blend", "Blend"],
+] as const;
+
+/** What it is to be in the glass: stabilised, sweetened, flavoured, split or blended. */
+export default function FinishPage() {
+  const { jug } = useJugContext();
+  const found = useFinishing(jug.id, jug.journal.length);
+  const [wish, setWish] = useKept(`wish-${jug.id}`, "");
+  const [tool, setTool] = useState("sweeten");
+  if (!jug.progress || !jug.now) {
+    return (
+      <Panel>
+        <Empty
+          title={jug.bottling ? "It is in its bottles" : "Nothing to finish yet"}
+          text="Sweetness, flavour and blending come once it has stopped."
+          step={
+            jug.bottling ? (
+              <GoButton to="../bottle">See the bottles</GoButton>
+            ) : (
+              <GoButton to="../ferment">See how it ferments</GoButton>
+            )
+          }
+        />
+      </Panel>
+    );
+  }
+  if (found.isPending) return <Waiting what="Looking at the jug" />;
+  if (found.isLoadingError) return <Trouble error={found.error} again={() => found.refetch()} />;
+  const finishing = found.data;
+  const wished = finishing.wishes.find((each) => each.key === (wish || finishing.wish));
+  return (
+    <Grid
+      templateColumns={{ base: "minmax(0, 1fr)", lg: "15rem minmax(0, 1fr)" }}
+      gap="4"
+      alignItems="start"
+    >
+      <Stack gap="4">
+        <JugPanel foaming={false} layers={mixedLayer(jug, jug.now.volume_ml.value)} />
+        <Panel>
+          <Text fontFamily="heading" fontWeight="700" fontSize="lg">
+            {percent(jug.now.abv.value)}, {volume(jug.now.volume_ml.value)}
+          </Text>
+          <Text color="quiet">
+            {Math.round(jug.now.sugar_g_per_l.value)} g/L of sugar
+            {jug.now.ph !== null && `, pH ${jug.now.ph.toFixed(1)}`}
+          </Text>
+          <Mark tone={finishing.stopped ? "good" : "bad"}>
+            {finishing.stopped ? "It has stopped." : "It still falls."}
+          </Mark>
+          <Mark tone={finishing.proven ? "good" : "mind"}>
+            {finishing.proven ? "It is proven dry." : "It is not proven dry."}
+          </Mark>
+        </Panel>
+        <Panel>
+          <Timers jugId={jug.id} running={finishing.timers} />
+        </Panel>
+      </Stack>
+      <Stack gap="4">
+        <Panel>
+          <Stack gap="3">
+            <Heading as="h2" size="xl" fontFamily="heading">
+              How do you want it?
+            </Heading>
+            <SegmentField
+              label="In the glass"
+              options={finishing.wishes.map((each) => [each.key, each.name] as const)}
+              value={wished?.key ?? ""}
+              onChange={setWish}
+            />
+            {wished && <Ways key={wished.key} wish={wished} />}
+          </Stack>
+        </Panel>
+        <Panel>
+          <Stack gap="3">
+            <SegmentField label="Change it" options={TOOLS} value={tool} onChange={setTool} />
+            {tool !== "blend" && !finishing.stopped && (
+              <Mark tone="mind">
+                <Explained text="It still ferments: what goes in now is eaten, and nothing stays sweet." />
+              </Mark>
+            )}
+            {tool === "sweeten" && <Glasses />}
+            {tool === "flavour" && <Steeps finishing={finishing} />}
+            {tool === "split" && <Flavours />}
+            {tool === "blend" && <Blend />}
+          </Stack>
+        </Panel>
+      </Stack>
+      <StageAct>{finishing.stopped && <GoButton to="../bottle">Next: bottling</GoButton>}</StageAct>
+    </Grid>
+  );
+}
