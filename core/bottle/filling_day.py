@@ -23,12 +23,12 @@ def filling_day(lots: Sequence[tuple[Closure, int, bool]]) -> tuple[str, ...]:
         steps.append("Look at every rubber seal: a cracked one leaks.")
     if primed:
         steps.append(
-            "Sugar first: what was weighed for a bottle, through a dry funnel, the same for all of a"
-            " size."
+            "Sugar first: what was weighed for a bottle, through a dry funnel, the same for all of"
+            " one size."
         )
     steps.append(
-        "Fill from the bottom, the hose's end under the surface, and leave two fingers of air in the"
-        " neck. Stop before the lees: the last, cloudy bottle is marked and drunk first."
+        "Fill from the bottom, the hose's end under the surface, and leave two fingers of air in"
+        " the neck. Stop before the lees: the last, cloudy bottle is marked and drunk first."
     )
     if "crown" in closed:
         steps.append("Press the crown caps at once, and run a finger round each rim.")

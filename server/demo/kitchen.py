@@ -4,6 +4,7 @@ Wenna Tarrick brews in Saltby Nook and buys at the Quay Stores and at Pockett's.
 """
 
 from dataclasses import dataclass
+from typing import Any
 
 SHOWN_NAME = "Wenna Tarrick"
 
@@ -66,7 +67,18 @@ class DemoJug:
     bottled_days_ago: float = 0
     doses: tuple[tuple[str, float, str], ...] = ()
     variant_of: str | None = None
+    # What happened besides, as (days ago, kind, what); how sweet it is to be at last, g/L, and by
+    # which product.
+    besides: tuple[tuple[float, str, dict[str, Any]], ...] = ()
+    sweet: tuple[float, str] | None = None
 
+
+# Empty bottles at home, as (ml, bottle, closure, how many).
+EMPTIES = [
+    (330, "beer_bottle_returnable", "crown", 12),
+    (500, "swing_top_rated", "swing", 3),
+    (750, "wine_bottle", "cork", 7),
+]
 
 JUGS = [
     DemoJug(
@@ -101,6 +113,48 @@ JUGS = [
             (9, 1.0, 19, ""),
             (2, 1.0, 19, "Same again. Dropping clear."),
         ],
+        besides=(
+            (1.9, "racked", {"left_behind_ml": 130}),
+            (1.5, "noticed", {"chips": ["clear"], "words": "Dark, and print shows at the rim."}),
+        ),
+    ),
+    DemoJug(
+        "Plum & white grape",
+        "demijohn_5",
+        "wine",
+        [("Pockett's plum", 2000), ("Quay Stores white grape", 1500), ("White sugar", 0), ("Water", 0)],
+        (11.0, 4500, ["White sugar", "Water"]),
+        [
+            (38, 0, 20, ""),
+            (34, 0.4, 20, ""),
+            (26, 0.9, 20, ""),
+            (18, 1.0, 19, "Thick at the bottom."),
+            (4, 1.0, 19, "The same. Still hazy."),
+        ],
+        besides=((3.5, "noticed", {"chips": ["hazy"]}),),
+    ),
+    DemoJug(
+        "Red grape & quince",
+        "demijohn_4550",
+        "champagne",
+        [("Pockett's red grape", 2500), ("Windle & Roe quince", 750), ("White sugar", 0), ("Water", 0)],
+        (11.5, 4300, ["White sugar", "Water"]),
+        [
+            (52, 0, 20, ""),
+            (47, 0.5, 20, ""),
+            (38, 0.95, 20, ""),
+            (30, 1.0, 19, ""),
+            (15, 1.0, 19, "Bone dry. Wants a little sweetness."),
+        ],
+        besides=(
+            (14, "racked", {"left_behind_ml": 120}),
+            (14, "noticed", {"chips": ["cloudy"]}),
+            (13.9, "dosed", {"dose": "finings_a", "volume_ml": 20, "made_of": "mineral"}),
+            (13.8, "dosed", {"dose": "finings_b", "volume_ml": 20, "made_of": "mineral"}),
+            (5, "noticed", {"chips": ["brilliant", "clear"]}),
+            (4.9, "measured", {"ph": 3.4}),
+        ),
+        sweet=(18, "Quay Stores grape concentrate"),
     ),
     DemoJug(
         "Sour cherry & grape",

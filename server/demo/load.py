@@ -8,7 +8,9 @@ from django.db import transaction
 
 from core import tables
 from server.accounts.models import Account
-from server.demo.kitchen import JUGS, PRICES_BEFORE, PRODUCTS, SHOWN_NAME, DemoJug
+from server.demo.kitchen import EMPTIES, JUGS, PRICES_BEFORE, PRODUCTS, SHOWN_NAME, DemoJug
+from server.finishing.actions.keep_bottles import keep_bottles
+from server.finishing.schemas import EmptiesIn
 from server.jugs.actions.begin import begin
 from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.write_down import Step, write
@@ -45,6 +47,9 @@ def load(now: datetime) -> Account:
         for days, place, amount in PRICES_BEFORE.get(product.name, []):
             on = (now - timedelta(days=days)).date()
             product.prices.create(amount=Decimal(amount), place=place, on=on)
+    for size_ml, bottle, closure, count in EMPTIES:
+        empties = EmptiesIn(size_ml=size_ml, bottle=bottle, closure=closure, count=count)
+        keep_bottles(account, empties)
     for demo in JUGS:
         _load_jug(account, demo, shelf, now)
     return account
@@ -90,6 +95,10 @@ def _load_jug(account: Account, demo: DemoJug, shelf: dict[str, Product], now: d
     if demo.aim:
         abv, fill_ml, solve = demo.aim
         plan["aim"] = {"abv": abv, "fill_ml": fill_ml, "solve": solve}
+    if demo.sweet:
+        wanted, product = demo.sweet
+        late = _pour(product, 0, shelf)
+        plan["glass"] = {"style": "sweet_still", "sugar_g_per_l": wanted, "late": late}
     keep_plan(JugState.load(jug), KeepPlanIn(based_on=1, plan=PlanIn.model_validate(plan)))
     jug.refresh_from_db()
     if demo.variant_of:
@@ -112,6 +121,8 @@ def _load_events(jug: Jug, demo: DemoJug, now: datetime) -> None:
         if index == 0:
             steps.append(Step("pitched", {}, at))
             steps.append(Step("measured", {"temperature_c": temperature_c}, at))
+    for days_ago, kind, what in demo.besides:
+        steps.append(Step(kind, what, now - timedelta(days=days_ago)))
     if demo.bottles:
         lots = [
             {

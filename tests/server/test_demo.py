@@ -25,7 +25,7 @@ def test_each_visitor_has_a_copy_and_old_ones_go(db, settings, django_user_model
         assert visitor.post("/api/session/demo").json()["signed_in"]
     first, second = (v.get("/api/jugs").json()[0]["id"] for v in visitors)
     visitors[0].delete(f"/api/jugs/{first}")
-    assert len(visitors[1].get("/api/jugs").json()) == 8
+    assert len(visitors[1].get("/api/jugs").json()) == 10
     assert visitors[0].get(f"/api/jugs/{second}").status_code == 404
     demos = django_user_model.objects.filter(is_demo=True)
     assert demos.count() == 2
@@ -37,7 +37,7 @@ def test_the_shelf_and_the_jugs(kitchen):
     assert len(kitchen.get("/api/shelf/products").json()["items"]) >= 14
     jugs = kitchen.get("/api/jugs").json()
     assert len(jugs) >= 6
-    assert {jug["stage"] for jug in jugs} == {"plan", "ferment", "bottle", "bottled"}
+    assert {jug["stage"] for jug in jugs} == {"plan", "ferment", "clear", "finish", "bottle", "bottled"}
 
 
 def test_its_readings_are_ones_the_app_itself_would_not_question(kitchen):

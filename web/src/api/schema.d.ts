@@ -2679,7 +2679,8 @@ export interface components {
         };
         /**
          * BottlingOut
-         * @description What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle.
+         * @description What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle,
+         *     `weigh` what is weighed for it and `steps` the day in its order.
          */
         BottlingOut: {
             /** Id */
@@ -2701,7 +2702,10 @@ export interface components {
             /** Unpriced */
             unpriced: string[];
             priming: components["schemas"]["PrimingIn"] | null;
-            stabilised: components["schemas"]["StabilisedIn"] | null;
+            /** Weigh */
+            weigh: string[];
+            /** Steps */
+            steps: string[];
             /** Against Advice */
             against_advice: string;
         };
@@ -3092,16 +3096,29 @@ export interface components {
         };
         /**
          * PrimingIn
-         * @description Priming sugar in a litre of the drink: sucrose or glucose_monohydrate.
+         * @description What primes bottles, by one of its measures: the gas wanted in all (volumes), grams in a
+         *     litre or in a bottle, level teaspoons or drops in a bottle (each so heavy); of a sugar, or of a
+         *     juice, honey or syrup, which goes by the gas wanted alone.
          */
         PrimingIn: {
+            /** Volumes */
+            volumes?: number | null;
             /** G Per L */
-            g_per_l: number;
+            g_per_l?: number | null;
+            /** Per Bottle G */
+            per_bottle_g?: number | null;
+            /** Teaspoons */
+            teaspoons?: number | null;
+            /** Drops */
+            drops?: number | null;
+            /** Drop G */
+            drop_g?: number | null;
             /**
              * Sugar
              * @default sucrose
              */
             sugar: string;
+            pour?: components["schemas"]["PourIn"] | null;
         };
         /**
          * ProgressOut
@@ -3173,27 +3190,6 @@ export interface components {
             text: string;
             /** Edits */
             edits: components["schemas"]["EditOut"][];
-        };
-        /**
-         * StabilisedIn
-         * @description Potassium metabisulphite and potassium sorbate that went in after it had stopped, g; and
-         *     whether it was racked off its lees first, and was clear.
-         */
-        StabilisedIn: {
-            /** Sulphite G */
-            sulphite_g: number;
-            /** Sorbate G */
-            sorbate_g: number;
-            /**
-             * Racked
-             * @default false
-             */
-            racked: boolean;
-            /**
-             * Clear
-             * @default false
-             */
-            clear: boolean;
         };
         /**
          * StandingOut
@@ -3691,7 +3687,7 @@ export interface components {
             bottle: string;
             /** Closure */
             closure: string;
-            priming?: components["schemas"]["LotPrimingIn"] | null;
+            priming?: components["schemas"]["PrimingIn"] | null;
             /**
              * Place
              * @default
@@ -3701,7 +3697,8 @@ export interface components {
         /**
          * BottlingIn
          * @description `against_advice` says why it is closed where the answer is do_not; `insist` goes on past
-         *     a think. `some_left`: the jug goes on with the rest, which else is lees.
+         *     a think. `some_left`: the jug goes on with the rest, which else is lees. `priming` is stirred
+         *     into all of it, where the lots have none of their own.
          */
         BottlingIn: {
             /** Bottles */
@@ -3712,7 +3709,6 @@ export interface components {
              */
             some_left: boolean;
             priming?: components["schemas"]["PrimingIn"] | null;
-            stabilised?: components["schemas"]["StabilisedIn"] | null;
             /**
              * Insist
              * @default false
@@ -3723,30 +3719,6 @@ export interface components {
              * @default
              */
             against_advice: string;
-        };
-        /**
-         * LotPrimingIn
-         * @description What primes one lot, by one of its measures: the gas wanted in all (volumes), grams in a
-         *     litre or in a bottle, level teaspoons or drops in a bottle (each so heavy); of a sugar.
-         */
-        LotPrimingIn: {
-            /** Volumes */
-            volumes?: number | null;
-            /** G Per L */
-            g_per_l?: number | null;
-            /** Per Bottle G */
-            per_bottle_g?: number | null;
-            /** Teaspoons */
-            teaspoons?: number | null;
-            /** Drops */
-            drops?: number | null;
-            /** Drop G */
-            drop_g?: number | null;
-            /**
-             * Sugar
-             * @default sucrose
-             */
-            sugar: string;
         };
         /**
          * BathOut

@@ -8,6 +8,7 @@ import { Empty, GoButton, Panel, QuietButton } from "../../frame/states";
 import { useJugContext } from "../jugContext";
 import { StrengthTable } from "../Strengths";
 import { Filling } from "./Filling";
+import { LotLife } from "./LotLife";
 import { Outcome } from "./Outcome";
 
 export default function BottlePage() {
@@ -66,6 +67,7 @@ function Bottled({ jug, bottled }: { jug: Schemas["JugOut"]; bottled: Schemas["B
             Bottled {bottled.at && day(bottled.at, session.time_zone)}
           </Heading>
           <Outcome outcome={bottled} currency={session.currency} />
+          <LotLife lots={bottled.bottles} />
           <HStack wrap="wrap">
             <GoButton to="../labels">Print labels</GoButton>
             <QuietButton busy={busy} onClick={takeBack}>

@@ -1,21 +1,24 @@
-import { Box, Collapsible, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { useNewest } from "../../api/newest";
+import { bottleSize, listed, percent, percentRange, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
-import { ChoiceField, TextField } from "../../frame/fields";
+import { TextField } from "../../frame/fields";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { Tick } from "../../frame/Tick";
 import { useKept } from "../../frame/useKept";
 import { JugPanel } from "../JugPanel";
-import { useJugContext } from "../jugContext";
 import { mixedLayer } from "../jugLayers";
+import { useSources } from "../sources";
 import { WaysOf } from "../WaysOf";
-import { begun, counted, type Lot, type Typed, toBottling, weighed } from "./lots";
-import { Outcome } from "./Outcome";
+import { AtHome } from "./AtHome";
+import { LotRow } from "./LotRow";
+import { begun, type Lot, notPrimed, type Typed, toBottling } from "./lots";
+import { PrimedBy } from "./PrimedBy";
 
 /** Counting bottles by kind, and hearing at once whether they may be closed. */
 export function Filling({
@@ -27,13 +30,17 @@ export function Filling({
   progress: Schemas["ProgressOut"];
   evaluation: Schemas["EvaluationOut"] | null;
 }) {
-  const { reference, session } = useJugContext();
   const queries = useQueryClient();
   const say = useSay();
   const first = useMemo(() => begun(jug, evaluation), [jug, evaluation]);
   const [typed, setTyped, forget] = useKept<Typed>(`bottling-${jug.id}`, first);
   const { act, busy, problem, setProblem } = useAct(true);
-  const body = useMemo(() => toBottling(typed), [typed]);
+  const sources = useSources([]);
+  const pours = useMemo(
+    () => Object.fromEntries(sources.map((each) => [each.key, each.pour])),
+    [sources],
+  );
+  const body = useMemo(() => toBottling(typed, pours), [typed, pours]);
   const preview = useNewest((asked: Schemas["BottlingIn"]) =>
     answer(
       api.POST("/api/jugs/{jug_id}/bottling/preview", {
@@ -43,9 +50,10 @@ export function Filling({
     ),
   );
   const { ask } = preview;
+  const asked = body && JSON.stringify(body);
   useEffect(() => {
-    if (body) ask(body);
-  }, [body, ask]);
+    if (asked) ask(JSON.parse(asked));
+  }, [asked, ask]);
 
   function set(patch: Partial<Typed>) {
     setProblem(null);
@@ -71,183 +79,87 @@ export function Filling({
 
   const wrong = body ? preview.problem : null;
   const outcome = body && !wrong ? preview.data : undefined;
-  const words = outcome?.bottles.map((lot) => lot.closing?.verdict) ?? [];
-  const stopped = words.includes("do_not");
-  const weighedProblem = (text: string) =>
-    weighed(text) === null ? "Write grams, like 6.5." : undefined;
+  const told = toldByLot(typed.lots, outcome);
+  const stopped = outcome?.bottles.some((lot) => lot.closing?.verdict === "do_not") ?? false;
   return (
     <Grid
-      templateColumns={{
-        base: "1fr",
-        md: "15rem minmax(0, 1fr)",
-        xl: "15rem minmax(0, 1fr) minmax(0, 25rem)",
-      }}
+      templateColumns={{ base: "minmax(0, 1fr)", xl: "17rem minmax(0, 1fr)" }}
       gap="4"
       alignItems="start"
     >
-      <JugPanel
-        foaming={false}
-        layers={mixedLayer(jug, outcome?.left_ml ?? jug.now?.volume_ml.value ?? 0)}
-      />
-      <Panel>
-        <Stack gap="4">
-          <Heading as="h2" size="xl" fontFamily="heading">
-            Which bottles, how many
-          </Heading>
-          <Stack as="ul" listStyleType="none" gap="3" aria-label="Bottles to fill">
-            {typed.lots.map((lot, place) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a lot is known by its place
-              <li key={place}>
-                <Grid
-                  templateColumns={{ base: "1fr 1fr auto", sm: "6rem minmax(0,1fr) 5rem auto" }}
-                  gap="2"
-                  alignItems="end"
-                >
-                  <ChoiceField
-                    label={place === 0 ? "Size" : `Size, lot ${place + 1}`}
-                    value={lot.size}
-                    onChange={(size) => setLot(place, { size })}
-                  >
-                    {reference.bottles.map((bottle) => (
-                      <option key={bottle.key} value={bottle.volume_ml}>
-                        {bottle.name}
-                      </option>
-                    ))}
-                  </ChoiceField>
-                  <Box
-                    gridRow={{ base: 1, sm: "auto" }}
-                    gridColumn={{ base: "1 / -1", sm: "auto" }}
-                  >
-                    <ChoiceField
-                      label={
-                        place === 0 ? "Kind and closure" : `Kind and closure, lot ${place + 1}`
-                      }
-                      value={lot.closed}
-                      onChange={(closed) => setLot(place, { closed })}
-                    >
-                      {reference.closures.map((row) => (
-                        <option
-                          key={`${row.bottle}/${row.closure}`}
-                          value={`${row.bottle}/${row.closure}`}
-                        >
-                          {row.bottle_name}, {row.closure_name}
-                        </option>
-                      ))}
-                    </ChoiceField>
-                  </Box>
-                  <TextField
-                    label={place === 0 ? "How many" : `How many, lot ${place + 1}`}
-                    inputMode="numeric"
-                    value={lot.count}
-                    error={counted(lot.count) === null ? "Whole bottles, like 5." : undefined}
-                    onChange={(event) => setLot(place, { count: event.target.value })}
-                  />
-                  <QuietButton
-                    size="slim"
-                    variant="soft"
-                    aria-label={`Remove lot ${place + 1}`}
-                    disabled={typed.lots.length === 1}
-                    onClick={() => set({ lots: typed.lots.filter((_, at) => at !== place) })}
-                  >
-                    ✕
-                  </QuietButton>
-                </Grid>
-              </li>
-            ))}
-          </Stack>
-          <QuietButton
-            alignSelf="flex-start"
-            onClick={() =>
-              set({
-                lots: [...typed.lots, { size: "330", count: "1", closed: "beer_bottle/crown" }],
-              })
-            }
-          >
-            Add another kind
-          </QuietButton>
-          <Grid
-            templateColumns={{ base: "1fr", sm: "9rem minmax(0, 1fr)" }}
-            gap="3"
-            alignItems="start"
-          >
-            <TextField
-              label="Priming, g per litre"
-              inputMode="decimal"
-              placeholder="none"
-              value={typed.priming}
-              error={weighedProblem(typed.priming)}
-              onChange={(event) => set({ priming: event.target.value })}
-            />
-            <ChoiceField
-              label="Primed with"
-              value={typed.primingSugar}
-              onChange={(primingSugar) => set({ primingSugar })}
-            >
-              <option value="sucrose">White sugar</option>
-              <option value="glucose_monohydrate">Brewing sugar (dextrose)</option>
-            </ChoiceField>
-          </Grid>
-          <Collapsible.Root lazyMount defaultOpen={typed.sulphite !== "" || typed.sorbate !== ""}>
-            <Collapsible.Trigger asChild>
-              <QuietButton variant="soft">It was stabilised</QuietButton>
-            </Collapsible.Trigger>
-            <Collapsible.Content>
-              <Grid
-                templateColumns={{ base: "1fr", sm: "1fr 1fr" }}
-                gap="3"
-                pt="3"
-                alignItems="start"
-              >
-                <TextField
-                  label="Potassium metabisulphite, g"
-                  inputMode="decimal"
-                  value={typed.sulphite}
-                  hint="After it had stopped, in all"
-                  error={weighedProblem(typed.sulphite)}
-                  onChange={(event) => set({ sulphite: event.target.value })}
-                />
-                <TextField
-                  label="Potassium sorbate, g"
-                  inputMode="decimal"
-                  value={typed.sorbate}
-                  hint="Only together with sulphite"
-                  error={weighedProblem(typed.sorbate)}
-                  onChange={(event) => set({ sorbate: event.target.value })}
-                />
-              </Grid>
-              <HStack wrap="wrap" gap="4" pt="3">
-                <Tick checked={typed.racked} onChange={(racked) => set({ racked })}>
-                  Racked off its lees first
-                </Tick>
-                <Tick checked={typed.clear} onChange={(clear) => set({ clear })}>
-                  It was clear
-                </Tick>
-              </HStack>
-            </Collapsible.Content>
-          </Collapsible.Root>
-          <Tick checked={typed.someLeft} onChange={(someLeft) => set({ someLeft })}>
-            Some stays in the jug and goes on
-          </Tick>
-          <Collapsible.Root lazyMount>
-            <Collapsible.Trigger asChild>
-              <QuietButton variant="soft">Others do it otherwise</QuietButton>
-            </Collapsible.Trigger>
-            <Collapsible.Content>
-              <WaysOf place="bottle" />
-            </Collapsible.Content>
-          </Collapsible.Root>
-        </Stack>
-      </Panel>
-      <Panel gridColumn={{ md: "1 / -1", xl: "auto" }}>
-        <Stack gap="4">
-          <Questions progress={progress} />
-          <Box aria-live="polite" role="status" minH="6rem">
+      <Stack gap="4" gridRow={{ base: 2, xl: 1 }}>
+        <Panel>
+          <Questions jug={jug} progress={progress} />
+        </Panel>
+        <Box hideBelow="xl">
+          <JugPanel
+            foaming={false}
+            layers={mixedLayer(jug, outcome?.left_ml ?? jug.now?.volume_ml.value ?? 0)}
+          />
+        </Box>
+        <Panel>
+          <AtHome onFill={(lots) => set({ lots, together: null })} />
+        </Panel>
+      </Stack>
+      <Panel gridRow="1" gridColumn={{ xl: "2" }}>
+        <Stack gap="2">
+          <Box role="status" aria-live="polite" minH="4.5rem">
+            <Heading as="h2" size="xl" fontFamily="heading">
+              {wrong ? "That cannot be bottled so." : headline(outcome)}
+            </Heading>
             {wrong ? (
               <Mark tone="bad">{wrong.message}</Mark>
             ) : (
-              outcome && <Outcome outcome={outcome} currency={session.currency} />
+              outcome && <InAll outcome={outcome} some={typed.someLeft} />
             )}
           </Box>
+          <chakra.ul listStyleType="none" aria-label="Bottles to fill">
+            {typed.lots.map((lot, place) => (
+              <LotRow
+                // biome-ignore lint/suspicious/noArrayIndexKey: a lot is known by its place
+                key={place}
+                lot={lot}
+                place={place}
+                only={typed.lots.length === 1}
+                told={told[place]}
+                sources={sources}
+                together={typed.together !== null}
+                onChange={(patch) => setLot(place, patch)}
+                onRemove={() => set({ lots: typed.lots.filter((_, at) => at !== place) })}
+              />
+            ))}
+          </chakra.ul>
+          {typed.together && (
+            <Box maxW="22rem" pb="2">
+              <PrimedBy
+                label=" in the jug"
+                primed={typed.together}
+                sources={sources}
+                together
+                onChange={(patch) =>
+                  set({ together: typed.together && { ...typed.together, ...patch } })
+                }
+              />
+            </Box>
+          )}
+          <HStack wrap="wrap" gap="3">
+            <QuietButton onClick={() => set({ lots: [...typed.lots, another(typed.lots)] })}>
+              Add another kind
+            </QuietButton>
+            <QuietButton
+              variant="soft"
+              onClick={() =>
+                set({
+                  together: typed.together ? null : { ...notPrimed, by: "volumes", much: "2.5" },
+                })
+              }
+            >
+              {typed.together ? "Prime bottle by bottle" : "Prime in the jug instead"}
+            </QuietButton>
+            <Tick checked={typed.someLeft} onChange={(someLeft) => set({ someLeft })}>
+              Some stays in the jug and goes on
+            </Tick>
+          </HStack>
           {stopped && (
             <TextField
               label="Why close it anyway?"
@@ -273,11 +185,23 @@ export function Filling({
                 I have thought about it: save
               </QuietButton>
             ) : (
-              <ActButton variant="act" busy={busy} disabled={!outcome} onClick={() => save(false)}>
+              <ActButton
+                variant={stopped ? "quiet" : "act"}
+                busy={busy}
+                disabled={!outcome}
+                onClick={() => save(false)}
+              >
                 {stopped ? "Close it against advice" : "Save bottling"}
               </ActButton>
             )}
           </HStack>
+          {outcome && <Day steps={outcome.steps} />}
+          <chakra.details>
+            <chakra.summary minH="44px" cursor="pointer" pt="2">
+              Others do it otherwise
+            </chakra.summary>
+            <WaysOf place="bottle" />
+          </chakra.details>
           <Text color="quiet" fontSize="sm">
             Scratched or decorative glass bursts. Never close a jar or jug tight. A maker's rating
             wins over ours.
@@ -288,8 +212,80 @@ export function Filling({
   );
 }
 
+/** What core says of each lot that is typed; one of none is not asked about. */
+function toldByLot(
+  lots: Lot[],
+  outcome: Schemas["BottlingOut"] | undefined,
+): (Schemas["BottleOutcome"] | undefined)[] {
+  let place = 0;
+  return lots.map((lot) => (Number(lot.count) > 0 ? outcome?.bottles[place++] : undefined));
+}
+
+/** A kind of bottle that is not there yet. */
+function another(lots: Lot[]): Lot {
+  const next = { size: "330", count: "1", closed: "beer_bottle/crown" };
+  const there = (size: string) =>
+    lots.some((lot) => lot.closed === next.closed && lot.size === size);
+  const size = ["330", "500", "375", "750", "1000"].find((one) => !there(one)) ?? "330";
+  return { ...next, size, primed: lots.at(-1)?.primed ?? notPrimed };
+}
+
+/** The verdict first, of all lots together. */
+function headline(outcome: Schemas["BottlingOut"] | undefined): string {
+  const words = outcome?.bottles.map((lot) => lot.closing?.verdict) ?? [];
+  const wrong = words.filter((word) => word === "do_not").length;
+  const unsure = words.filter((word) => word === "think").length;
+  if (words.length === 0) return "Which bottles, how many?";
+  if (wrong === words.length) return "These bottles can't be closed as it is.";
+  if (wrong) return `${wrong === 1 ? "One lot" : `${wrong} lots`} can't be closed as it is.`;
+  if (unsure) return "Think again before these are closed.";
+  return "These bottles may be closed.";
+}
+
+/** What to wash and weigh for all of them, and what is left over. */
+function InAll({ outcome, some }: { outcome: Schemas["BottlingOut"]; some: boolean }) {
+  const count = outcome.bottles.reduce((sum, lot) => sum + lot.count, 0);
+  const kinds = outcome.bottles.map((lot) => `${lot.count} × ${bottleSize(lot.size_ml)}`);
+  return (
+    <Text>
+      <b>Wash {count}:</b> {listed(kinds)}.{" "}
+      {outcome.weigh.length > 0 && (
+        <>
+          <b>Weigh {listed(outcome.weigh)}</b> in all.{" "}
+        </>
+      )}
+      <Explained
+        text={`${volume(outcome.left_ml)} ${some ? "stay in the jug" : "left on the lees and in samples"}.`}
+      />
+    </Text>
+  );
+}
+
+function Day({ steps }: { steps: string[] }) {
+  return (
+    <chakra.details>
+      <chakra.summary minH="44px" cursor="pointer" pt="2">
+        The day in its order
+      </chakra.summary>
+      <chakra.ol listStyleType="decimal" ps="5">
+        {steps.map((text) => (
+          <chakra.li key={text} pb="1">
+            <Explained text={text} />
+          </chakra.li>
+        ))}
+      </chakra.ol>
+    </chakra.details>
+  );
+}
+
 /** Has it stopped, is anything left, is that proven: three questions, each with its answer. */
-function Questions({ progress }: { progress: Schemas["ProgressOut"] }) {
+function Questions({
+  jug,
+  progress,
+}: {
+  jug: Schemas["JugOut"];
+  progress: Schemas["ProgressOut"];
+}) {
   const left = progress.sugar_left_g_per_l.high;
   return (
     <Stack gap="1" as="section" aria-label="Before you close a bottle">
@@ -304,6 +300,14 @@ function Questions({ progress }: { progress: Schemas["ProgressOut"] }) {
       {!progress.proven && (
         <Text fontSize="sm">
           <b>{progress.headline}</b> <Explained text={progress.advice} />
+        </Text>
+      )}
+      {jug.now && (
+        <Text fontFamily="heading" fontWeight="700" fontSize="lg">
+          {percent(jug.now.abv.value)} in the jug{" "}
+          <chakra.span fontFamily="body" fontWeight="400" fontSize="sm" color="quiet">
+            ({percentRange(jug.now.abv)})
+          </chakra.span>
         </Text>
       )}
     </Stack>

@@ -1,42 +1,53 @@
 import type { Schemas } from "../../api/client";
-import { readAmount, readNumber } from "../../units";
+import { readNumber } from "../../units";
+
+/** How a lot is primed, as it is measured in the kitchen; `unit` is what is typed. */
+export const MEASURES = {
+  none: { name: "Not primed", unit: "", example: "" },
+  volumes: { name: "By the gas you want", unit: "volumes", example: "2.5" },
+  per_bottle_g: { name: "Grams in a bottle", unit: "g", example: "3" },
+  g_per_l: { name: "Grams in a litre", unit: "g/l", example: "6.5" },
+  teaspoons: { name: "Level teaspoons in a bottle", unit: "tsp", example: "0.5" },
+  drops: { name: "Sugar drops in a bottle", unit: "drops", example: "1" },
+} as const;
+export type Measure = keyof typeof MEASURES;
+
+/** Priming being written: everything as typed. `from` is a sugar, or a source of the shelf. */
+export type Primed = { by: Measure; much: string; from: string; dropG: string };
 
 /** One kind of bottle being counted: everything as typed. */
-export type Lot = { size: string; count: string; closed: string };
+export type Lot = { size: string; count: string; closed: string; primed: Primed };
 
 /** A bottling being written: everything as typed. */
 export type Typed = {
   lots: Lot[];
-  priming: string;
-  primingSugar: string;
-  sulphite: string;
-  sorbate: string;
-  racked: boolean;
-  clear: boolean;
+  /** Stirred into all of it, where the lots are not primed one by one. */
+  together: Primed | null;
   /** Whether the jug goes on with the rest, which else is lees. */
   someLeft: boolean;
   /** Why it is closed where that is advised against. */
   reason: string;
 };
 
+export const notPrimed: Primed = { by: "none", much: "", from: "sucrose", dropG: "" };
+
+/** Sugars that bottles are primed with, the usual one first: keys of core's table. */
+export const PRIMING_SUGARS = ["sucrose", "glucose_monohydrate"];
+
 /** Where a bottling begins: what was planned, in the bottles it was planned for. */
 export function begun(jug: Schemas["JugOut"], evaluation: Schemas["EvaluationOut"] | null): Typed {
-  const perLitre = evaluation?.glass.priming_g_per_l ?? 0;
   const again = jug.bottling || !evaluation;
+  const volumes = evaluation?.glass.priming_g_per_l ? evaluation.glass.volumes : 0;
   return {
     lots: [
       {
         size: again ? "750" : String(evaluation.cost.bottle_ml),
         count: again ? "" : String(evaluation.cost.bottles),
         closed: evaluation?.glass.closed ?? "wine_bottle/cork",
+        primed: volumes ? { ...notPrimed, by: "volumes", much: volumes.toFixed(1) } : notPrimed,
       },
     ],
-    priming: perLitre > 0 ? perLitre.toFixed(1) : "",
-    primingSugar: "sucrose",
-    sulphite: "",
-    sorbate: "",
-    racked: false,
-    clear: false,
+    together: null,
     someLeft: false,
     reason: "",
   };
@@ -49,33 +60,50 @@ export function counted(text: string): number | null {
   return /^\d{1,5}$/.test(plain) ? Number(plain) : null;
 }
 
-/** Grams as typed; null when they are none. */
-export function weighed(text: string): number | null {
-  if (text.trim() === "") return 0;
-  const grams = readNumber(text, "g/l") ?? readAmount(text, "g");
-  return typeof grams === "number" ? grams : null;
+/** What is typed of a measure; null when it is none. */
+export function measuredBy(by: Measure, text: string): number | null {
+  if (by === "none") return 0;
+  return readNumber(text, MEASURES[by].unit, "g", "volumes", "tsp", "drops");
+}
+
+/** Priming to send; undefined for none, null while it is mistyped. */
+export function primingOf(
+  primed: Primed,
+  pours: Record<string, Schemas["PourIn"]>,
+): Schemas["PrimingIn"] | null | undefined {
+  if (primed.by === "none") return undefined;
+  const much = measuredBy(primed.by, primed.much);
+  if (much === null) return null;
+  const pour = pours[primed.from];
+  // Juice, honey and syrup go by the gas that is wanted.
+  if (pour) return { volumes: much, pour, sugar: "sucrose" };
+  const each = primed.by === "drops" ? readNumber(primed.dropG, "g") : undefined;
+  if (each === null) return null;
+  return { [primed.by]: much, sugar: primed.from, ...(each ? { drop_g: each } : {}) };
 }
 
 /** The bottling to send, or none while something in it is mistyped. */
-export function toBottling(typed: Typed): Schemas["BottlingIn"] | null {
+export function toBottling(
+  typed: Typed,
+  pours: Record<string, Schemas["PourIn"]> = {},
+): Schemas["BottlingIn"] | null {
   const counts = typed.lots.map((lot) => counted(lot.count));
-  const [priming, sulphite, sorbate] = [typed.priming, typed.sulphite, typed.sorbate].map(weighed);
-  if (counts.includes(null) || priming == null || sulphite == null || sorbate == null) return null;
+  const together = typed.together ? primingOf(typed.together, pours) : undefined;
+  const own = typed.lots.map((lot) => (typed.together ? undefined : primingOf(lot.primed, pours)));
+  if (counts.includes(null) || together === null || own.includes(null)) return null;
   return {
     bottles: typed.lots.map((lot, place) => {
       const [bottle = "", closure = ""] = lot.closed.split("/");
-      return { size_ml: Number(lot.size), count: counts[place] ?? 0, bottle, closure };
+      return {
+        size_ml: Number(lot.size),
+        count: counts[place] ?? 0,
+        bottle,
+        closure,
+        priming: own[place] ?? null,
+        place: "",
+      };
     }),
-    priming: priming > 0 ? { g_per_l: priming, sugar: typed.primingSugar } : null,
-    stabilised:
-      sulphite > 0 || sorbate > 0
-        ? {
-            sulphite_g: sulphite,
-            sorbate_g: sorbate,
-            racked: typed.racked,
-            clear: typed.clear,
-          }
-        : null,
+    priming: together ?? null,
     some_left: typed.someLeft,
     insist: false,
     against_advice: "",

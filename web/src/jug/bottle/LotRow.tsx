@@ -1,0 +1,164 @@
+import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
+import type { Schemas } from "../../api/client";
+import { Bottles } from "../../drawing/Bottles";
+import { money, percent } from "../../format";
+import { ChoiceField, TextField } from "../../frame/fields";
+import { QuietButton } from "../../frame/states";
+import { useJugContext } from "../jugContext";
+import { mainColour } from "../jugLayers";
+import type { Source } from "../sources";
+import { counted, type Lot, notPrimed } from "./lots";
+import { PrimedBy } from "./PrimedBy";
+import { Verdict } from "./Verdict";
+
+/** One kind of bottle: which, how many, how it is primed, and whether it may be closed so. */
+export function LotRow({
+  lot,
+  place,
+  only,
+  told,
+  sources,
+  together,
+  onChange,
+  onRemove,
+}: {
+  lot: Lot;
+  place: number;
+  only: boolean;
+  told: Schemas["BottleOutcome"] | undefined;
+  sources: Source[];
+  /** Primed in the jug, so not by itself. */
+  together: boolean;
+  onChange: (patch: Partial<Lot>) => void;
+  onRemove: () => void;
+}) {
+  const { jug, reference, session } = useJugContext();
+  const of = place === 0 ? "" : `, lot ${place + 1}`;
+  const [bottle = "", closure = ""] = lot.closed.split("/");
+  const count = counted(lot.count);
+  const step = (by: number) => onChange({ count: String(Math.max((count ?? 0) + by, 0)) });
+  const takeWay = (way: Schemas["WayOutOut"]) =>
+    onChange({
+      closed: `${way.bottle}/${way.closure}`,
+      primed:
+        way.g_per_l === told?.priming?.g_per_l
+          ? lot.primed
+          : way.g_per_l > 0
+            ? {
+                ...notPrimed,
+                by: "g_per_l",
+                much: way.g_per_l.toFixed(1),
+                from: lot.primed.from === "glucose_monohydrate" ? lot.primed.from : "sucrose",
+              }
+            : notPrimed,
+    });
+  return (
+    <Grid
+      as="li"
+      templateColumns={{
+        base: "minmax(0, 1fr)",
+        sm: "minmax(0, 1fr) minmax(0, 1fr)",
+        lg: "7.5rem 12.5rem 14rem minmax(0, 1fr)",
+      }}
+      gap="4"
+      py="4"
+      borderTopWidth="1px"
+      borderColor="line"
+      alignItems="start"
+    >
+      <HStack justify={{ base: "flex-start", lg: "center" }} hideBelow="lg" minH="92px">
+        <Bottles bottle={bottle} closure={closure} count={count ?? 0} drink={mainColour(jug)} />
+      </HStack>
+      <Stack gap="2">
+        <ChoiceField label={`Size${of}`} value={lot.size} onChange={(size) => onChange({ size })}>
+          {reference.bottles.map((row) => (
+            <option key={row.key} value={row.volume_ml}>
+              {row.name}
+            </option>
+          ))}
+        </ChoiceField>
+        <ChoiceField
+          label={`Kind and closure${of}`}
+          value={lot.closed}
+          onChange={(closed) => onChange({ closed })}
+        >
+          {reference.closures.map((row) => (
+            <option key={`${row.bottle}/${row.closure}`} value={`${row.bottle}/${row.closure}`}>
+              {row.bottle_name}, {row.closure_name}
+            </option>
+          ))}
+        </ChoiceField>
+        <HStack align="flex-end" gap="1">
+          <Box flex="1">
+            <TextField
+              label={`How many${of}`}
+              inputMode="numeric"
+              value={lot.count}
+              error={count === null ? "Whole bottles, like 5." : undefined}
+              onChange={(event) => onChange({ count: event.target.value })}
+            />
+          </Box>
+          <QuietButton size="slim" aria-label={`One fewer${of}`} onClick={() => step(-1)}>
+            −
+          </QuietButton>
+          <QuietButton size="slim" aria-label={`One more${of}`} onClick={() => step(1)}>
+            +
+          </QuietButton>
+          <QuietButton
+            size="slim"
+            variant="soft"
+            aria-label={`Remove lot ${place + 1}`}
+            disabled={only}
+            onClick={onRemove}
+          >
+            ✕
+          </QuietButton>
+        </HStack>
+      </Stack>
+      {together ? (
+        <Text color="quiet">Primed with the whole jug.</Text>
+      ) : (
+        <PrimedBy
+          label={of}
+          primed={lot.primed}
+          sources={sources}
+          onChange={(patch) => onChange({ primed: { ...lot.primed, ...patch } })}
+        />
+      )}
+      <Box gridColumn={{ sm: "1 / -1", lg: "auto" }} minH="6rem">
+        {told && (
+          <>
+            <HStack gap="3" wrap="wrap" align="baseline">
+              <Text fontFamily="heading" fontWeight="700" fontSize="lg">
+                {percent(told.abv.value)}
+              </Text>
+              {told.cost_each !== null && (
+                <Text>{money(told.cost_each, session.currency)} each</Text>
+              )}
+              {told.priming && (
+                <Text>
+                  <b>{told.priming.words}</b> in each
+                  {told.priming.spoons && `, ${told.priming.spoons}`}
+                </Text>
+              )}
+            </HStack>
+            {told.closing && <Verdict closing={told.closing} />}
+            {told.ways_out.length > 0 && (
+              <HStack wrap="wrap" pt="2" ps={{ lg: "38px" }}>
+                {told.ways_out.map((way, at) => (
+                  <QuietButton
+                    key={way.text}
+                    variant={at === 0 ? "main" : "quiet"}
+                    onClick={() => takeWay(way)}
+                  >
+                    {way.text}
+                  </QuietButton>
+                ))}
+              </HStack>
+            )}
+          </>
+        )}
+      </Box>
+    </Grid>
+  );
+}

@@ -1,0 +1,102 @@
+import { Grid, Text } from "@chakra-ui/react";
+import { ChoiceField, TextField } from "../../frame/fields";
+import { useJugContext } from "../jugContext";
+import type { Source } from "../sources";
+import { MEASURES, type Measure, measuredBy, PRIMING_SUGARS, type Primed } from "./lots";
+
+// What so many volumes of gas are like. Common usage.
+const LIKE: [number, string][] = [
+  [1.6, "hardly fizzy"],
+  [2.2, "like a stout"],
+  [2.8, "like a lager"],
+  [3.6, "like a lively cider"],
+  [5.1, "like sparkling wine"],
+];
+
+/** How bottles are primed: by which measure, how much, and with what. */
+export function PrimedBy({
+  label,
+  primed,
+  sources,
+  together = false,
+  onChange,
+}: {
+  /** Set apart from other lots'. */
+  label: string;
+  primed: Primed;
+  sources: Source[];
+  /** Stirred into the jug: there is nothing by the bottle then. */
+  together?: boolean;
+  onChange: (patch: Partial<Primed>) => void;
+}) {
+  const { reference } = useJugContext();
+  const { by } = primed;
+  const wrong = by !== "none" && primed.much.trim() !== "" && measuredBy(by, primed.much) === null;
+  const gas = by === "volumes" ? measuredBy(by, primed.much) : null;
+  const kinds = (Object.keys(MEASURES) as Measure[]).filter(
+    (key) => !together || ["none", "volumes", "g_per_l"].includes(key),
+  );
+  return (
+    <Grid gap="2">
+      <ChoiceField
+        label={`Priming${label}`}
+        value={by}
+        onChange={(next) => onChange({ by: next as Measure })}
+      >
+        {kinds.map((key) => (
+          <option key={key} value={key}>
+            {MEASURES[key].name}
+          </option>
+        ))}
+      </ChoiceField>
+      {by !== "none" && (
+        <Grid templateColumns="5.5rem minmax(0, 1fr)" gap="2" alignItems="start">
+          <TextField
+            label={by === "volumes" ? `Volumes${label}` : `How much${label}`}
+            inputMode="decimal"
+            placeholder={MEASURES[by].example}
+            value={primed.much}
+            error={wrong ? `Like ${MEASURES[by].example}.` : undefined}
+            onChange={(event) => onChange({ much: event.target.value })}
+          />
+          {by === "drops" ? (
+            <TextField
+              label={`A drop weighs, g${label}`}
+              inputMode="decimal"
+              placeholder="3"
+              value={primed.dropG}
+              onChange={(event) => onChange({ dropG: event.target.value })}
+            />
+          ) : (
+            <ChoiceField
+              label={`Primed with${label}`}
+              value={primed.from}
+              onChange={(from) => onChange({ from })}
+            >
+              {reference.sugars
+                .filter((row) => PRIMING_SUGARS.includes(row.key))
+                .map((row) => (
+                  <option key={row.key} value={row.key}>
+                    {row.name}
+                  </option>
+                ))}
+              {by === "volumes" &&
+                sources
+                  .filter((each) => each.key !== "sugar")
+                  .map((each) => (
+                    <option key={each.key} value={each.key}>
+                      {each.name}
+                    </option>
+                  ))}
+            </ChoiceField>
+          )}
+        </Grid>
+      )}
+      {gas !== null && (
+        <Text color="quiet" fontSize="sm">
+          {LIKE.find(([most]) => gas < most)?.[1] ?? "more than any bottle here bears"}
+        </Text>
+      )}
+    </Grid>
+  );
+}
