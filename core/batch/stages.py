@@ -3,6 +3,9 @@
 from core.batch.judge import Judged
 from core.batch.jug import Jug
 
+FERMENTED = ("clear", "finish", "bottle", "bottled")
+"""Stages of a jug that has stopped for good."""
+
 # Ways to be in the glass that want something of a jug after it has stopped.
 _MADE_SWEET = ("sweet_still", "fizzy_sweet", "late_juice")
 

@@ -18,6 +18,7 @@ _SPOONED = {
     "nutrient": "nutrient",
     "enzyme": "pectic_enzyme",
     "sulphite": "metabisulphite",
+    "sorbate": "potassium_sorbate",
     "bicarbonate": "potassium_bicarbonate",
 }
 _TEA_BAG_G = 2.0

@@ -10,13 +10,15 @@ from server.shelf.schemas import IntervalOut
 
 
 class RouteDoseOut(BaseModel):
-    """Grams for this jug, as they are dosed; in words, with spoons or tablets beside them."""
+    """Grams for this jug, as they are dosed; in words, and in spoons or tablets where it comes to
+    any."""
 
     dose: str
     name: str
     mass_g: float
     mg_per_l: float
     words: str
+    things: str | None
 
 
 class BathOut(BaseModel):

@@ -9,7 +9,7 @@ from typing import Any
 
 from core.errors import JobError
 
-KITCHEN, SHELF = "kitchen.json", "shelf.json"
+KITCHEN, SHELF, PICTURES = "kitchen.json", "shelf.json", "pictures/"
 MOST_BYTES = 30_000_000
 # What it may unfold to, and into how many files: more is no kitchen.
 _MOST_UNFOLDED = 200_000_000
@@ -19,12 +19,15 @@ _WHEN = (1980, 1, 1, 0, 0, 0)
 
 
 def packed(files: Iterable[tuple[str, Any]]) -> bytes:
-    """Named JSON documents as one zip."""
+    """Named JSON documents, and photographs as they are, in one zip."""
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w") as archive:
         for name, document in files:
             entry = zipfile.ZipInfo(name, _WHEN)
             entry.compress_type = zipfile.ZIP_DEFLATED
+            if isinstance(document, bytes):
+                archive.writestr(entry, document)
+                continue
             text = json.dumps(document, ensure_ascii=False, indent=1, sort_keys=True)
             archive.writestr(entry, text.encode())
     return out.getvalue()

@@ -5,6 +5,7 @@ from typing import Literal
 from pydantic import AwareDatetime, BaseModel, Field
 
 from server.accounts.schemas import Settings
+from server.finishing.schemas import EmptiesIn
 from server.jugs.schemas import OwnVesselIn
 
 
@@ -16,6 +17,7 @@ class JugTold(BaseModel):
     put_away: bool = False
     begun_from: int | None = None
     is_arm: bool = False
+    choices: dict[str, str] = {}
 
 
 class FileTold(BaseModel):
@@ -32,4 +34,6 @@ class KitchenFile(BaseModel):
     version: Literal[1] = 1
     settings: Settings | None = None
     vessels: list[OwnVesselIn] = []
+    habits: dict[str, str] = {}
+    bottles: list[EmptiesIn] = []
     files: list[FileTold] = []

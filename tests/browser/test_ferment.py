@@ -197,8 +197,8 @@ def test_to_dry_and_proven_with_the_day_it_asks_for(page, person, must):
     expect(told(page, person, must)).to_contain_text("the same reading then proves it")
     by_api(person, must, 4, 0.997)
     expect(told(page, person, must)).to_contain_text("Dry, and proven.")
-    page.get_by_role("link", name="Next: bottling").click()
-    expect(page.get_by_role("heading", name=re.compile("bottles", re.I)).first).to_be_visible()
+    page.get_by_role("link", name="Next: clearing").click()
+    expect(page.get_by_role("heading", name="Rack it off its lees")).to_be_visible()
 
 
 def test_never_started_says_what_to_do_in_words(page, person, must):

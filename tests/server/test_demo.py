@@ -37,7 +37,14 @@ def test_the_shelf_and_the_jugs(kitchen):
     assert len(kitchen.get("/api/shelf/products").json()["items"]) >= 14
     jugs = kitchen.get("/api/jugs").json()
     assert len(jugs) >= 6
-    assert {jug["stage"] for jug in jugs} == {"plan", "ferment", "clear", "finish", "bottle", "bottled"}
+    assert {jug["stage"] for jug in jugs} == {
+        "plan",
+        "ferment",
+        "clear",
+        "finish",
+        "bottle",
+        "bottled",
+    }
 
 
 def test_its_readings_are_ones_the_app_itself_would_not_question(kitchen):

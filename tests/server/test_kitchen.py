@@ -12,7 +12,11 @@ from jsonschema import Draft202012Validator
 from launch.places import ROOT
 from server.demo.load import load
 from server.jugs.actions.begin import begin_with
+from server.jugs.actions.keep_picture import keep_picture
+from server.jugs.actions.write_down import Step, write
+from server.jugs.state import JugState
 from server.kitchen.actions.pack_up import pack_up
+from tests.server.test_pictures import photographed
 
 SCHEMA = json.loads((ROOT / "docs" / "formats" / "kitchen.schema.json").read_text())
 
@@ -26,6 +30,10 @@ def demo(db):
     oldest.save()
     second.begun_from, second.is_arm = oldest, False
     second.save()
+    second.choices = {"swirl": "never"}
+    second.save()
+    account.habits = {"yeast_in": "rehydrate"}
+    account.save()
     # Begun, and nothing planned yet.
     begin_with(account, "Later", {"pours": []}, None)
     return account
@@ -67,6 +75,10 @@ def test_a_kitchen_comes_out_again_byte_for_byte(demo, other_account, other_call
         assert after == before, name
     assert again == raw
     other = other_account
+    other.refresh_from_db()
+    assert other.habits == {"yeast_in": "rehydrate"}
+    assert other.jugs.get(number=2).choices == {"swirl": "never"}
+    assert other.empties.count() == 3
     assert other.jugs.get(number=1).removed_at is not None
     assert other.jugs.get(number=2).begun_from == other.jugs.get(number=1)
 
@@ -80,6 +92,31 @@ def test_beside_what_is_there_nothing_is_doubled_or_renumbered(demo, other_accou
     other = other_account
     numbers = list(other.jugs.order_by("number").values_list("number", flat=True))
     assert numbers == list(range(1, 2 * demo.jugs.count() + 1))
+
+
+def test_photographs_travel_with_the_log_that_shows_them(demo, other_account, other_call):
+    jug = demo.jugs.get(name="Plum & white grape")
+    hidden, shown = (keep_picture(jug, photographed((600, 400))) for _ in range(2))
+    what = {"chips": ["hazy"], "pictures": [str(shown.id)]}
+    write(JugState.load(jug), demo, [Step("noticed", what, timezone.now())])
+    raw = pack_up(demo)
+    assert f"pictures/{jug.number:04d}-2.jpg" in zipfile.ZipFile(io.BytesIO(raw)).namelist()
+    assert bring(other_call, raw)[0] == 200
+    other = other_account.jugs.get(name="Plum & white grape")
+    (kept,) = other.pictures.all()
+    event = other.events.get(kind="noticed", what__has_key="pictures")
+    assert event.what["pictures"] == [str(kept.id)]
+    assert str(hidden.id) not in event.what["pictures"]
+
+
+def test_habits_and_bottles_of_ones_own_stay(demo, other_account, other_call):
+    other_account.habits = {"yeast_in": "sprinkle"}
+    other_account.save()
+    other_account.empties.create(size_ml=750, bottle="wine_bottle", closure="cork", count=2)
+    assert bring(other_call, pack_up(demo))[0] == 200
+    other_account.refresh_from_db()
+    assert other_account.habits == {"yeast_in": "sprinkle"}
+    assert other_account.empties.get(size_ml=750).count == 2
 
 
 def test_the_schema_says_what_is_in_it(demo):
@@ -102,6 +139,12 @@ def wrong_plan(file):
         ("kitchen.json", lambda data: {**data, "version": 2}, "kitchen.json"),
         ("kitchen.json", lambda data: {**data, "vessels": [{"name": "x"}]}, "vessels[0]"),
         ("kitchen.json", lambda data: {**data, "files": {}}, "files"),
+        ("kitchen.json", lambda data: {**data, "habits": {"yeast_in": "thrown"}}, "habits"),
+        (
+            "kitchen.json",
+            lambda data: {**data, "bottles": [{**data["bottles"][0], "bottle": "vase"}]},
+            "bottles[0]",
+        ),
         ("shelf.json", lambda data: {"products": [{"product_name": "x"}]}, "shelf.json"),
         ("jugs/0001.json", None, "jugs/0001.json"),
         ("jugs/0001.json", wrong_plan, "jugs/0001.json: plan.pours[0]"),

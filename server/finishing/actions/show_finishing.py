@@ -7,7 +7,9 @@ from core.batch.doses import DOSES
 from core.errors import JobError
 from core.finish.racking import racking, usual_left_ml
 from core.finish.routes import WISHES, Route, Standing, routes, wish_of
+from core.finish.stabilising import TABLET_G
 from core.finish.steeping import steeping
+from core.measure.spoons import in_pieces
 from core.plan.amounts_in_words import measured, spooned
 from core.tables import STEEPS, VESSELS
 from server.accounts.models import Account
@@ -151,7 +153,8 @@ def _route_out(route: Route, account: Account) -> RouteOut:
                 name=DOSES[dose.dose],
                 mass_g=dose.mass_g,
                 mg_per_l=dose.mg_per_l,
-                words=_dose_words(dose.dose, dose.mass_g, account),
+                words=_weighed(dose.mass_g, account),
+                things=_in_things(dose.dose, dose.mass_g, account),
             )
             for dose in route.doses
         ],
@@ -159,9 +162,16 @@ def _route_out(route: Route, account: Account) -> RouteOut:
     )
 
 
-def _dose_words(dose: str, mass_g: float, account: Account) -> str:
-    """Weighed to a tenth of a gram, then as the spoon says it."""
-    weighed = measured(mass_g, True, account.shows) if mass_g >= 10 else f"{mass_g:.2g} g"
-    key = "sorbate" if dose == "sorbate" else dose.split("_")[0]
-    spoon = spooned(mass_g, key, account.spoons)
-    return f"{weighed}, {spoon}" if spoon else weighed
+def _weighed(mass_g: float, account: Account) -> str:
+    """As finely as it matters."""
+    return measured(mass_g, True, account.shows) if mass_g >= 10 else f"{mass_g:.2g} g"
+
+
+def _in_things(dose: str, mass_g: float, account: Account) -> str | None:
+    """In tablets or spoons, where it comes to any."""
+    if not dose.startswith("sulphite"):
+        return spooned(mass_g, dose, account.spoons)
+    try:
+        return in_pieces(mass_g, TABLET_G, "tablet")[1]
+    except JobError:
+        return None

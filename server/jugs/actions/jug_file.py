@@ -15,6 +15,7 @@ from core.files.recipe_file import VERSION as RECIPE_VERSION
 from server.accounts.models import Account
 from server.jugs.actions import recipe_file
 from server.jugs.actions.begin import begin_with
+from server.jugs.actions.keep_picture import keep_picture
 from server.jugs.actions.write_down import check_note
 from server.jugs.models import Event, Jug, TransferLine
 from server.jugs.state import JugState
@@ -69,12 +70,37 @@ def _what(event: Event, names: Mapping[str, str], events: Mapping[str, str]) -> 
         return {"into": [{**line, "jug": names[line["jug"]]} for line in event.what["into"]]}
     if event.kind == "struck":
         return {"event": events[event.what["event"]]}
+    if event.what.get("pictures"):
+        return {**event.what, "pictures": [_picture(event.jug, id_) for id_ in _shown(event)]}
     return dict(event.what)
 
 
+def _shown(event: Event) -> list[str]:
+    return list(event.what.get("pictures") or [])
+
+
+def _picture(jug: Jug, id_: str) -> str:
+    """What a photograph is called beside the file: by the jug's number and its place there."""
+    ids = [str(key) for key in jug.pictures.order_by("id").values_list("id", flat=True)]
+    return f"{jug.number:04d}-{ids.index(id_) + 1}.jpg"
+
+
+def pictures_beside(state: JugState) -> list[tuple[str, bytes]]:
+    """The photographs that the log of the jug shows, with what they are called beside its file."""
+    shown = {id_ for event in state.events for id_ in _shown(event)}
+    return [
+        (_picture(state.jug, str(kept.id)), bytes(kept.image))
+        for kept in (state.jug.pictures.order_by("id") if shown else ())
+        if str(kept.id) in shown
+    ]
+
+
 @transaction.atomic
-def brought_in(account: Account, data: dict[str, Any]) -> list[Jug]:
-    """New jugs as the file has them, their journals with them.
+def brought_in(
+    account: Account, data: dict[str, Any], pictures: Mapping[str, bytes] | None = None
+) -> list[Jug]:
+    """New jugs as the file has them, their journals with them, and such of their photographs as lie
+    beside it.
 
     Raises JobError, placed in the file, for what is no jug file, or cannot have been.
     """
@@ -84,7 +110,7 @@ def brought_in(account: Account, data: dict[str, Any]) -> list[Jug]:
     jugs = {}
     for name, item in zip(file.plans, items, strict=True):
         jugs[name] = _begun(account, name, item)
-    _Journal(account, jugs).write(items, list(file.plans))
+    _Journal(account, jugs, pictures or {}).write(items, list(file.plans))
     return list(jugs.values())
 
 
@@ -98,8 +124,11 @@ def _begun(account: Account, name: str, item: Mapping[str, Any]) -> Jug:
 class _Journal:
     """Writes the events of a file, each under its own id where that is free."""
 
-    def __init__(self, account: Account, jugs: Mapping[str, Jug]) -> None:
-        self.account, self.jugs = account, jugs
+    def __init__(
+        self, account: Account, jugs: Mapping[str, Jug], pictures: Mapping[str, bytes]
+    ) -> None:
+        self.account, self.jugs, self.pictures = account, jugs, pictures
+        self.kept: dict[tuple[int, str], str] = {}
         self.rows: dict[str, Event] = {}
         self.taken: set[UUID] = set()
 
@@ -137,6 +166,8 @@ class _Journal:
             what = {
                 "into": [{**line, "jug": str(self.jugs[line["jug"]].id)} for line in what["into"]]
             }
+        if what.get("pictures"):
+            what["pictures"] = self._pictures(jug, what["pictures"])
         own = self._id(given, jug)
         event = Event(
             id=own,
@@ -153,6 +184,13 @@ class _Journal:
         )
         self.rows[given] = event
         return event
+
+    def _pictures(self, jug: Jug, names: list[str]) -> list[str]:
+        """The photographs there are, made anew, by their numbers here."""
+        for name in names:
+            if name in self.pictures and (jug.id, name) not in self.kept:
+                self.kept[jug.id, name] = str(keep_picture(jug, self.pictures[name]).id)
+        return [self.kept[jug.id, name] for name in names if (jug.id, name) in self.kept]
 
     def _id(self, given: str, jug: Jug) -> UUID:
         own = _uuid(given)

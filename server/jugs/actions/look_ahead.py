@@ -3,6 +3,7 @@
 from datetime import timedelta
 
 from core.batch.outlook import Asked, outlook, pace_of
+from core.batch.stages import FERMENTED
 from core.ferment.forecast import Pace
 from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
@@ -45,9 +46,9 @@ def look_ahead(state: JugState, asked: WhatIfQuery) -> ForecastOut:
 
 def _paces(state: JugState) -> list[Pace]:
     """How this kitchen's finished jugs of the same yeast ran; kept beside each jug."""
-    finished = state.jug.account.jugs.filter(
-        removed_at=None, row__stage__in=("bottle", "bottled")
-    ).exclude(id=state.jug.id)
+    finished = state.jug.account.jugs.filter(removed_at=None, row__stage__in=FERMENTED).exclude(
+        id=state.jug.id
+    )
     anew = list(with_events(finished.filter(pace__isnull=True)).order_by("-id")[:_MOST_ANEW])
     for jug in anew:
         Jug.objects.filter(id=jug.id).update(pace=_kept(JugState.load(jug)))

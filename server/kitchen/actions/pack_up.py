@@ -5,12 +5,13 @@ from typing import Any
 
 from server.accounts.actions.change_settings import settings_of
 from server.accounts.models import Account
+from server.finishing.schemas import EmptiesIn
 from server.jugs.actions import jug_file
 from server.jugs.journal import with_events
 from server.jugs.models import Jug
 from server.jugs.schemas import OwnVesselIn
 from server.jugs.state import JugState
-from server.kitchen.archive import KITCHEN, SHELF, packed
+from server.kitchen.archive import KITCHEN, PICTURES, SHELF, packed
 from server.kitchen.schemas import FileTold, JugTold, KitchenFile
 from server.shelf import open_food
 
@@ -34,6 +35,11 @@ def _files(account: Account) -> Iterator[tuple[str, Any]]:
             )
             for vessel in account.vessels.filter(removed_at=None)
         ],
+        habits=account.habits,
+        bottles=[
+            EmptiesIn(size_ml=row.size_ml, bottle=row.bottle, closure=row.closure, count=row.count)
+            for row in account.empties.all()
+        ],
     )
     seen: set[int] = set()
     for jug in jugs:
@@ -45,6 +51,9 @@ def _files(account: Account) -> Iterator[tuple[str, Any]]:
         told = [_told(each, numbers) for each in together]
         kitchen.files.append(FileTold(file=f"jugs/{jug.number:04d}.json", jugs=told))
         yield kitchen.files[-1].file, jug_file.written(state)
+        for each in together:
+            for name, image in jug_file.pictures_beside(JugState.load(each)):
+                yield f"{PICTURES}{name}", image
     products = account.products.filter(removed_at=None).prefetch_related("prices")
     records = [open_food.record_of(product) for product in products.order_by("name", "id")]
     yield SHELF, {"products": records}
@@ -58,4 +67,5 @@ def _told(jug: Jug, numbers: dict[int, int]) -> JugTold:
         put_away=jug.removed_at is not None,
         begun_from=numbers.get(jug.begun_from_id) if jug.begun_from_id else None,
         is_arm=jug.is_arm,
+        choices=jug.choices,
     )

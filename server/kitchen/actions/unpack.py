@@ -9,13 +9,16 @@ from django.utils import timezone
 from pydantic import ValidationError
 
 from core.errors import JobError
+from core.plan.schools import check_choice
 from server.accounts.actions.change_settings import change_settings
 from server.accounts.models import Account
+from server.finishing.actions.keep_bottles import keep_bottles
+from server.finishing.schemas import EmptiesIn
 from server.jugs.actions import jug_file
 from server.jugs.actions.keep_vessels import add_vessel
 from server.jugs.models import Jug
 from server.jugs.schemas import OwnVesselIn
-from server.kitchen.archive import KITCHEN, MOST_BYTES, SHELF, document, unpacked
+from server.kitchen.archive import KITCHEN, MOST_BYTES, PICTURES, SHELF, document, unpacked
 from server.kitchen.schemas import FileTold, JugTold, KitchenFile
 from server.shelf.actions.bring_in import bring_in
 
@@ -51,6 +54,12 @@ def unpack(account: Account, raw: bytes) -> Unpacked:
             raise JobError(error.text, f"{KITCHEN}: settings.{error.at}") from error
     products, known = _shelf(account, files)
     vessels = _vessels(account, kitchen.vessels)
+    _bottles(account, kitchen.bottles)
+    for school, option in kitchen.habits.items():
+        # What is a habit here already stays.
+        if school not in account.habits:
+            _choose(account.habits, school, option, f"{KITCHEN}: habits")
+    account.save(update_fields=["habits"])
     jugs = [pair for told in kitchen.files for pair in _jugs(account, files, told)]
     _as_they_were(account, jugs, first)
     return Unpacked(products, known, vessels, len(jugs))
@@ -95,12 +104,37 @@ def _vessels(account: Account, vessels: Iterable[OwnVesselIn]) -> int:
     return added
 
 
+def _bottles(account: Account, bottles: Iterable[EmptiesIn]) -> None:
+    """Empties of a kind that nobody wrote down here."""
+    for index, row in enumerate(bottles):
+        kind = row.model_dump(include={"size_ml", "bottle", "closure"})
+        if account.empties.filter(**kind).exists():
+            continue
+        try:
+            keep_bottles(account, row)
+        except JobError as error:
+            raise JobError(error.text, f"{KITCHEN}: bottles[{index}].{error.at}") from error
+
+
+def _choose(into: dict[str, str], school: str, option: str, at: str) -> None:
+    try:
+        check_choice(school, option)
+    except JobError as error:
+        raise JobError(error.text, at) from error
+    into[school] = option
+
+
 def _jugs(
     account: Account, files: Mapping[str, bytes], told: FileTold
 ) -> list[tuple[Jug, JugTold]]:
     """The jugs of one file, each with what the kitchen says of it."""
     try:
-        made = jug_file.brought_in(account, document(files, told.file))
+        beside = {
+            name.removeprefix(PICTURES): raw
+            for name, raw in files.items()
+            if name.startswith(PICTURES)
+        }
+        made = jug_file.brought_in(account, document(files, told.file), beside)
     except JobError as error:
         at = error.at if error.at == told.file else f"{told.file}: {error.at}"
         raise JobError(error.text, at) from error
@@ -119,9 +153,10 @@ def _as_they_were(account: Account, jugs: list[tuple[Jug, JugTold]], first: bool
             jug.number = told.number
         jug.begun_at = told.begun_at
         jug.removed_at = timezone.now() if told.put_away else None
+        for school, option in told.choices.items():
+            _choose(jug.choices, school, option, f"{KITCHEN}: files")
         parent = by_number.get(told.begun_from or 0)
         if parent is not None and parent.id != jug.id:
             jug.begun_from, jug.is_arm = parent, told.is_arm
-    Jug.objects.bulk_update(
-        [jug for jug, _ in jugs], ["number", "begun_at", "removed_at", "begun_from", "is_arm"], 200
-    )
+    told_of = ["number", "begun_at", "removed_at", "begun_from", "is_arm", "choices"]
+    Jug.objects.bulk_update([jug for jug, _ in jugs], told_of, 200)

@@ -3795,7 +3795,8 @@ export interface components {
         };
         /**
          * RouteDoseOut
-         * @description Grams for this jug, as they are dosed; in words, with spoons or tablets beside them.
+         * @description Grams for this jug, as they are dosed; in words, and in spoons or tablets where it comes to
+         *     any.
          */
         RouteDoseOut: {
             /** Dose */
@@ -3808,6 +3809,8 @@ export interface components {
             mg_per_l: number;
             /** Words */
             words: string;
+            /** Things */
+            things: string | null;
         };
         /**
          * RouteOut

@@ -85,20 +85,24 @@ export function ChoiceField({
 /** One of a few, side by side. */
 export function SegmentField({
   label,
+  hideLabel,
   options,
   value,
   onChange,
 }: {
   label: string;
+  hideLabel?: boolean;
   options: readonly (readonly [string, string])[];
   value: string;
   onChange: (value: string) => void;
 }) {
   return (
     <Stack gap="1" align="flex-start">
-      <Text fontWeight="600" aria-hidden="true">
-        {label}
-      </Text>
+      {!hideLabel && (
+        <Text fontWeight="600" aria-hidden="true">
+          {label}
+        </Text>
+      )}
       <SegmentGroup.Root
         aria-label={label}
         value={value}

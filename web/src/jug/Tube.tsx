@@ -1,4 +1,4 @@
-import { Box, Flex } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { fills, stages } from "./stages";
 
@@ -15,17 +15,18 @@ export function Tube({
 }) {
   const filled = fills(stage, share);
   return (
-    <Flex gap="1.5" fontSize="sm">
+    <Box
+      display={name ? "grid" : "flex"}
+      gridTemplateColumns="repeat(6, minmax(0, 1fr))"
+      gap="1.5"
+      fontSize="sm"
+      // The narrowest phones take the names in two lines.
+      css={name ? { "@media (max-width: 23rem)": { gridTemplateColumns: "repeat(3, 1fr)" } } : {}}
+    >
       {stages.map(({ key, name: called }, i) => {
         const current = key === stage || (stage === "bottled" && key === "bottle");
         return (
-          <Box
-            key={key}
-            flex="1"
-            minW={name ? "3.4rem" : "0"}
-            whiteSpace="nowrap"
-            fontWeight={current ? "700" : "400"}
-          >
+          <Box key={key} flex="1" minW="0" whiteSpace="nowrap" fontWeight={current ? "700" : "400"}>
             <Box h="7px" bg="line" rounded="full" overflow="hidden" aria-hidden="true">
               <Box h="full" bg="amber" w={`${Math.round((filled[i] ?? 0) * 100)}%`} />
             </Box>
@@ -33,6 +34,6 @@ export function Tube({
           </Box>
         );
       })}
-    </Flex>
+    </Box>
   );
 }

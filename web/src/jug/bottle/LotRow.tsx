@@ -58,7 +58,7 @@ export function LotRow({
       templateColumns={{
         base: "minmax(0, 1fr)",
         sm: "minmax(0, 1fr) minmax(0, 1fr)",
-        lg: "7.5rem 12.5rem 14rem minmax(0, 1fr)",
+        lg: "7rem 14.5rem 13rem minmax(0, 1fr)",
       }}
       gap="4"
       py="4"
@@ -104,15 +104,6 @@ export function LotRow({
           <QuietButton size="slim" aria-label={`One more${of}`} onClick={() => step(1)}>
             +
           </QuietButton>
-          <QuietButton
-            size="slim"
-            variant="soft"
-            aria-label={`Remove lot ${place + 1}`}
-            disabled={only}
-            onClick={onRemove}
-          >
-            ✕
-          </QuietButton>
         </HStack>
       </Stack>
       {together ? (
@@ -125,10 +116,23 @@ export function LotRow({
           onChange={(patch) => onChange({ primed: { ...lot.primed, ...patch } })}
         />
       )}
-      <Box gridColumn={{ sm: "1 / -1", lg: "auto" }} minH="6rem">
+      <Box gridColumn={{ sm: "1 / -1", lg: "auto" }} minH="6rem" position="relative">
+        {!only && (
+          <QuietButton
+            size="slim"
+            variant="bare"
+            position="absolute"
+            top="-2"
+            insetEnd="-2"
+            aria-label={`Remove lot ${place + 1}`}
+            onClick={onRemove}
+          >
+            ✕
+          </QuietButton>
+        )}
         {told && (
           <>
-            <HStack gap="3" wrap="wrap" align="baseline">
+            <HStack gap="3" wrap="wrap" align="baseline" pe="12">
               <Text fontFamily="heading" fontWeight="700" fontSize="lg">
                 {percent(told.abv.value)}
               </Text>

@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { Explained } from "../../frame/Explained";
+import { temperature } from "../../units";
 import css from "./Verdict.module.css";
 
 const WORDS = {
@@ -28,11 +29,7 @@ export function Verdict({ closing }: { closing: Schemas["ClosingOut"] }) {
         {closing.pressure_bar.length === 3 && (
           <details>
             <summary>Pressure at the worst</summary>
-            <p>
-              <Explained text="At the worst:" /> {closing.pressure_bar[0]?.toFixed(1)} bar at 20 °C,{" "}
-              {closing.pressure_bar[1]?.toFixed(1)} at 30 °C, {closing.pressure_bar[2]?.toFixed(1)}{" "}
-              at 40 °C, as in a car or a shed in the sun.
-            </p>
+            <Pressures bar={closing.pressure_bar} />
           </details>
         )}
       </div>
@@ -77,5 +74,30 @@ function Gauge({ closing, limit }: { closing: Schemas["ClosingOut"]; limit: numb
       <div className={css.expected} style={{ width: at(closing.expected_volumes) }} />
       <div className={css.wall} style={{ left: at(limit) }} />
     </div>
+  );
+}
+
+const RATED_C = [20, 30, 40];
+const PLACES = ["a cool room", "a warm room", "a car or shed in the sun"];
+
+/** Pressure at the worst in a cellar, a warm room and the sun, as three bars. */
+function Pressures({ bar }: { bar: number[] }) {
+  const most = Math.max(...bar);
+  return (
+    <ul className={css.pressures}>
+      {bar.map((value, place) => (
+        <li key={RATED_C[place]}>
+          <span className={css.at}>
+            {temperature(RATED_C[place] ?? 0)}, {PLACES[place]}
+          </span>
+          <span
+            className={css.bar}
+            style={{ width: `${(60 * value) / most}%` }}
+            aria-hidden="true"
+          />
+          <b>{value.toFixed(1)} bar</b>
+        </li>
+      ))}
+    </ul>
   );
 }

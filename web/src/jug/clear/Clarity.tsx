@@ -1,7 +1,10 @@
 import { chakra, RadioGroup, Text } from "@chakra-ui/react";
+import { useId } from "react";
 import type { Schemas } from "../../api/client";
 import { colour } from "../../theme/colour";
 import css from "./Clarity.module.css";
+
+const GLASS = "M11 6 L15 78 H49 L53 6 Z";
 
 /** How each grade lets through what stands behind the glass: blur in px, and how dense it is. */
 const LETS: Record<string, { blur: number; dense: number }> = {
@@ -51,27 +54,40 @@ export function Clarity({
 
 /** A glass of the drink with print behind it. */
 export function ThroughAGlass({ grade, drink }: { grade: string; drink: string }) {
+  const id = useId();
   const { blur, dense } = LETS[grade] ?? { blur: 0, dense: 1 };
   return (
-    <svg viewBox="0 0 64 84" width="64" height="84" aria-hidden="true">
+    <svg viewBox="0 0 64 84" width="54" height="71" aria-hidden="true">
+      <defs>
+        <clipPath id={id}>
+          <path d={GLASS} />
+        </clipPath>
+      </defs>
       <rect x="0.5" y="8" width="63" height="66" rx="3" fill={colour("paper")} />
-      <g style={{ filter: blur ? `blur(${blur}px)` : undefined }} className={css.print}>
-        <text x="4" y="27">
-          read this
-        </text>
-        <text x="4" y="43">
-          through a
-        </text>
-        <text x="4" y="59">
-          full glass
-        </text>
+      <Print />
+      <g clipPath={`url(#${id})`}>
+        <path d={GLASS} fill={colour("paper")} />
+        <g style={{ filter: blur ? `blur(${blur}px)` : undefined }}>
+          <Print />
+        </g>
       </g>
-      <path
-        d="M11 6 L15 78 H49 L53 6"
-        fill={colour(drink)}
-        fillOpacity={dense}
-        className={css.glass}
-      />
+      <path d={GLASS} fill={colour(drink)} fillOpacity={dense} className={css.glass} />
     </svg>
+  );
+}
+
+function Print() {
+  return (
+    <g className={css.print}>
+      <text x="3" y="27">
+        read this
+      </text>
+      <text x="3" y="43">
+        through a
+      </text>
+      <text x="3" y="59">
+        full glass
+      </text>
+    </g>
   );
 }

@@ -60,8 +60,13 @@ function Help({
           alignItems: "center",
           cursor: "pointer",
         },
-        "& > summary::before": { content: '"＋"', width: "1.6rem", fontWeight: 700 },
-        "&[open] > summary::before": { content: '"－"' },
+        "& > summary::before": {
+          content: '"+"',
+          width: "1.6rem",
+          fontWeight: 700,
+          fontSize: "1.2rem",
+        },
+        "&[open] > summary::before": { content: '"−"' },
       }}
     >
       <summary>
@@ -82,7 +87,7 @@ function Degas() {
   return (
     <>
       <Text>
-        <Explained text="Stir or shake it under a loose cap until no more gas comes, and read the foam. Any powder thrown into a gassy jug makes it erupt." />
+        <Explained text="Stir or shake it under a loose cap until no more gas comes; mind the foam. Any powder thrown into a gassy jug makes it erupt." />
       </Text>
       <HStack wrap="wrap">
         <QuietButton busy={timer.busy} onClick={() => timer.begin("Stir the gas out", DEGAS_MIN)}>

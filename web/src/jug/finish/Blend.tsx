@@ -79,7 +79,7 @@ export function Blend() {
     <Stack gap="3">
       <Box as="fieldset">
         <chakra.legend fontWeight="600">Blend it with</chakra.legend>
-        <HStack wrap="wrap" gap="4">
+        <HStack wrap="wrap" columnGap="4" rowGap="0">
           {others.map((row) => (
             <Tick
               key={row.id}
@@ -94,7 +94,7 @@ export function Blend() {
           ))}
         </HStack>
       </Box>
-      <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(5, 1fr)" }} gap="3" alignItems="end">
+      <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap="3" alignItems="end">
         {TARGETS.map(({ key, label, example }) => (
           <TextField
             key={key}
@@ -128,7 +128,7 @@ export function Blend() {
         )}
       </Stack>
       {found.data && !found.error && (
-        <Grid templateColumns={{ base: "1fr", md: "2fr 2fr auto" }} gap="3" alignItems="end">
+        <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3" alignItems="end">
           <TextField
             label="Name of the blend"
             value={name}

@@ -1,4 +1,4 @@
-import { Grid, Heading, Stack, Text } from "@chakra-ui/react";
+import { Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { percent, volume } from "../../format";
 import { Explained } from "../../frame/Explained";
@@ -19,8 +19,8 @@ import { Ways } from "./Ways";
 
 const TOOLS = [
   ["sweeten", "Sweeten"],
-  ["flavour", "Steep or drop"],
-  ["split", "Several flavours"],
+  ["flavour", "Flavour"],
+  ["split", "Split"],
   ["blend", "Blend"],
 ] as const;
 
@@ -74,39 +74,48 @@ export default function FinishPage() {
             {finishing.proven ? "It is proven dry." : "It is not proven dry."}
           </Mark>
         </Panel>
-        <Panel>
-          <Timers jugId={jug.id} running={finishing.timers} />
-        </Panel>
       </Stack>
       <Stack gap="4">
         <Panel>
-          <Stack gap="3">
+          <HStack wrap="wrap" gap="4" align="center">
             <Heading as="h2" size="xl" fontFamily="heading">
               How do you want it?
             </Heading>
             <SegmentField
               label="In the glass"
+              hideLabel
               options={finishing.wishes.map((each) => [each.key, each.name] as const)}
               value={wished?.key ?? ""}
               onChange={setWish}
             />
-            {wished && <Ways key={wished.key} wish={wished} />}
-          </Stack>
+          </HStack>
         </Panel>
-        <Panel>
-          <Stack gap="3">
-            <SegmentField label="Change it" options={TOOLS} value={tool} onChange={setTool} />
-            {tool !== "blend" && !finishing.stopped && (
-              <Mark tone="mind">
-                <Explained text="It still ferments: what goes in now is eaten, and nothing stays sweet." />
-              </Mark>
-            )}
-            {tool === "sweeten" && <Glasses />}
-            {tool === "flavour" && <Steeps finishing={finishing} />}
-            {tool === "split" && <Flavours />}
-            {tool === "blend" && <Blend />}
+        <Grid
+          templateColumns={{ base: "minmax(0, 1fr)", xl: "minmax(0, 1fr) minmax(0, 1fr)" }}
+          gap="4"
+          alignItems="start"
+        >
+          <Panel>{wished && <Ways key={wished.key} wish={wished} />}</Panel>
+          <Stack gap="4">
+            <Panel>
+              <Stack gap="3">
+                <SegmentField label="Change it" options={TOOLS} value={tool} onChange={setTool} />
+                {tool !== "blend" && !finishing.stopped && (
+                  <Mark tone="mind">
+                    <Explained text="It still ferments: what goes in now is eaten, and nothing stays sweet." />
+                  </Mark>
+                )}
+                {tool === "sweeten" && <Glasses />}
+                {tool === "flavour" && <Steeps finishing={finishing} />}
+                {tool === "split" && <Flavours />}
+                {tool === "blend" && <Blend />}
+              </Stack>
+            </Panel>
+            <Panel>
+              <Timers jugId={jug.id} running={finishing.timers} />
+            </Panel>
           </Stack>
-        </Panel>
+        </Grid>
       </Stack>
       <StageAct>{finishing.stopped && <GoButton to="../bottle">Next: bottling</GoButton>}</StageAct>
     </Grid>

@@ -145,11 +145,7 @@ function Flavour({
   const number = place + 1;
   return (
     <Stack gap="2">
-      <Grid
-        templateColumns={{ base: "1fr 1fr", md: "2fr 1fr 2fr 2fr 1fr auto" }}
-        gap="2"
-        alignItems="end"
-      >
+      <Grid templateColumns={{ base: "1fr 1fr", md: "2fr 1fr 2fr" }} gap="2" alignItems="end">
         <TextField
           label={`Name ${number}`}
           value={row.name}

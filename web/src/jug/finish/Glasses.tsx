@@ -50,7 +50,7 @@ export function Glasses() {
     retry: false,
   });
   const glasses = found.error ? [] : (found.data ?? []);
-  const picked = glasses[Number(chosen)];
+  const picked = chosen === "" ? undefined : glasses[Number(chosen)];
   const save = (glass: Glass) =>
     act(async () => {
       if (!source) return;
@@ -99,7 +99,7 @@ export function Glasses() {
             >
               <RadioGroup.ItemHiddenInput />
               <Drawn share={place / Math.max(glasses.length - 1, 1)} drink={mainColour(jug)} />
-              <RadioGroup.ItemText>
+              <RadioGroup.ItemText display="block" textAlign="center">
                 <chakra.span fontFamily="heading" fontWeight="700" fontSize="lg" display="block">
                   {place === 0 ? "as it is" : dose(glass)}
                 </chakra.span>

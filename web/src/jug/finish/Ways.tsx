@@ -92,6 +92,7 @@ function Doses({ route }: { route: Route }) {
               {dose.words}
             </chakra.span>{" "}
             <Explained text={dose.name.toLowerCase()} />
+            {dose.things && `, ${dose.things}`}
             <chakra.span color="quiet"> ({Math.round(dose.mg_per_l)} mg/L)</chakra.span>
           </li>
         ))}
@@ -102,12 +103,7 @@ function Doses({ route }: { route: Route }) {
       </Text>
       {problem && <Mark tone="bad">{problem.message}</Mark>}
       <HStack>
-        <ActButton
-          busy={busy}
-          variant={route.why_not ? "soft" : "act"}
-          disabled={!!route.why_not}
-          onClick={save}
-        >
+        <ActButton busy={busy} disabled={!!route.why_not} onClick={save}>
           It is in: save it
         </ActButton>
       </HStack>
