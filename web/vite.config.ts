@@ -9,20 +9,24 @@ const OPENING =
 const GROUPS = [
   {
     name: "react",
-    priority: 3,
+    priority: 4,
     test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)|openapi-fetch)\//,
   },
   {
     name: "chakra",
-    priority: 2,
+    priority: 3,
     test: (id: string) =>
       /node_modules\/(@chakra-ui|@ark-ui|@zag-js|@emotion|@internationalized)\//.test(id) &&
       !OPENING.test(id),
   },
-  { name: "opening", priority: 1, test: OPENING },
-  { name: "finishing", priority: 1, test: /src\/jug\/(clear|finish|bottle)\// },
-  // But for what a row opens: it is fetched when it is first pressed.
-  { name: "kitchen", test: /src\/(shelf|jugs|jug|drawing|today)\/(?!plan\/PourMenu)/ },
+  { name: "opening", priority: 2, test: OPENING },
+  // But for what a row opens, fetched when it is first pressed, and the pages of the end.
+  {
+    name: "kitchen",
+    priority: 1,
+    test: /src\/(shelf|jugs|jug|drawing|today)\/(?!plan\/PourMenu|(clear|finish|bottle)\/)/,
+  },
+  { name: "finishing", test: /src\/jug\/(clear|finish|bottle)\// },
 ];
 
 export default defineConfig({

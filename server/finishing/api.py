@@ -9,6 +9,7 @@ from server.accounts.auth import account_of, signed_in
 from server.config.problems import REFUSALS
 from server.finishing.actions.blend_jugs import pour_blend, solve_blend
 from server.finishing.actions.keep_bottles import bottles_of, choose_mix, keep_bottles
+from server.finishing.actions.list_steeps import list_steeps
 from server.finishing.actions.run_timers import begin_timer, mark_timer, timers_of
 from server.finishing.actions.share_base import share_base, work_out_flavours
 from server.finishing.actions.show_finishing import rack, show_finishing
@@ -30,6 +31,7 @@ from server.finishing.schemas import (
     MixOut,
     RackOut,
     RackQuery,
+    SteepOut,
     TimerIn,
     TimerMark,
     TimerOfJugOut,
@@ -73,6 +75,18 @@ def post_glasses(request: HttpRequest, jug_id: int, payload: GlassesIn) -> list[
 def post_drops(request: HttpRequest, jug_id: int, payload: DropsIn) -> DropsOut:
     """Drops of flavour in a glass, for a bottle and the jug; keeps nothing."""
     return scale_drops(_state(request, jug_id), payload)
+
+
+@router.get("/jugs/{int:jug_id}/steeps", response={200: list[SteepOut], **REFUSALS})
+def get_steeps(request: HttpRequest, jug_id: int, hot: bool = False) -> list[SteepOut]:
+    """What may be steeped in it: how much, and when to taste."""
+    return list_steeps(_state(request, jug_id), hot)
+
+
+@router.get("/jugs/{int:jug_id}/timers", response={200: list[TimerOfJugOut], **REFUSALS})
+def get_timers(request: HttpRequest, jug_id: int) -> list[TimerOfJugOut]:
+    """The waits that run for it."""
+    return timers_of(_own(request, jug_id))
 
 
 @router.post("/jugs/{int:jug_id}/timers", response={200: list[TimerOfJugOut], **REFUSALS})

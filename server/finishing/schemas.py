@@ -100,8 +100,6 @@ class FinishingOut(BaseModel):
     others: list[ClearedOut]
     wish: str
     wishes: list[WishOut]
-    steeps: list[SteepOut]
-    timers: list[TimerOfJugOut]
     lots_due: list[DueOut]
 
 

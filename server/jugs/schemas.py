@@ -254,7 +254,8 @@ class EvaluationOut(BaseModel):
 class ReadingIn(BaseModel):
     """A gravity as it stood on the stem, or what a refractometer showed in °Bx. The first one
     pitches: `plan_version` is then the plan that was in sight. `cause` is what was accepted as
-    explaining an odd one: it is written down with it. `id` is the sender's, so that twice is once.
+    explaining an odd one: it is written down with it. Of the sample `drunk_ml` did not go back,
+    drunk or set aside. `id` is the sender's, so that twice is once.
     """
 
     id: UUID | None = None
@@ -265,6 +266,7 @@ class ReadingIn(BaseModel):
     plan_version: int | None = None
     temperature_c: float = 20.0
     drunk_ml: float = 0.0
+    set_aside: bool = False
     note: str = ""
     at: datetime | None = None
     insist: bool = False

@@ -64,6 +64,8 @@ def test_a_jug_is_ones_own(call, other_call):
     for method, at, body in (
         ("GET", "finishing", None),
         ("GET", "racking?vessel_ml=4550", None),
+        ("GET", "steeps", None),
+        ("GET", "timers", None),
         ("POST", "glasses", {"pour": WHITE, "up_to_g_per_l": 40}),
         ("POST", "drops", {"drops": 3}),
         ("POST", "timers", {"title": "x", "minutes": 3}),
@@ -152,11 +154,30 @@ def test_a_timer_runs_ends_and_runs_on(call):
     left = datetime.fromisoformat(timer["until"]) - timezone.now()
     assert timedelta(minutes=59) < left <= timedelta(minutes=60)
     assert call.ok("GET", "today")["timers"][0]["title"] == "Finings, part B"
+    assert call.ok("GET", path(jug, "timers")) == running
     assert call.ok("POST", path(jug, "timers", str(timer["id"]), "done")) == []
     again = call.ok("POST", path(jug, "timers", str(timer["id"]), "undo"))
     assert [each["id"] for each in again] == [timer["id"]]
     for wrong in ({"title": " ", "minutes": 3}, {"title": "x", "minutes": 0}):
         assert call("POST", path(jug, "timers"), wrong)[0] == 422
+
+
+def test_what_is_steeped_goes_by_the_litres(call, planned):
+    """4 to 8 g of peel a litre. Practice: no published source."""
+    must = planned["evaluation"]["must"]["in_vessel_ml"]
+    hot = {row["key"]: row for row in call.ok("GET", path(planned, "steeps?hot=true"))}
+    assert hot["peel"]["low_g"] == pytest.approx(4 * must / 1000)
+    assert hot["peel"]["tasted_after_min"] == [5, 10]
+    assert "vanilla" not in hot
+    jug = stopped(call)
+    cold = {row["key"]: row for row in call.ok("GET", path(jug, "steeps"))}
+    assert cold["peel"]["high_g"] == pytest.approx(8 * jug["now"]["volume_ml"]["value"] / 1000)
+    assert cold["peel"]["tasted_after_min"] == [24 * 60, 48 * 60, 72 * 60]
+
+
+def test_a_sample_set_aside_is_gone_like_one_that_is_drunk(call, planned):
+    call.ok("POST", path(planned, "readings"), {"sg": 1.081, "drunk_ml": 100, "set_aside": True})
+    assert Event.objects.get(kind="read").what["sample"] == "set_aside"
 
 
 def test_one_base_over_three_flavours(call):

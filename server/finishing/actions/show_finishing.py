@@ -8,12 +8,10 @@ from core.errors import JobError
 from core.finish.racking import racking, usual_left_ml
 from core.finish.routes import WISHES, Route, Standing, routes, wish_of
 from core.finish.stabilising import TABLET_G
-from core.finish.steeping import steeping
 from core.measure.spoons import in_pieces
 from core.plan.amounts_in_words import measured, spooned
-from core.tables import STEEPS, VESSELS
+from core.tables import VESSELS
 from server.accounts.models import Account
-from server.finishing.actions.run_timers import timers_of
 from server.finishing.schemas import (
     BathOut,
     ClearedOut,
@@ -23,7 +21,6 @@ from server.finishing.schemas import (
     RackQuery,
     RouteDoseOut,
     RouteOut,
-    SteepOut,
     WishOut,
 )
 from server.jugs.journal import core_event, key_of, with_events
@@ -67,8 +64,6 @@ def show_finishing(state: JugState) -> FinishingOut:
             )
             for key, name in WISHES.items()
         ],
-        steeps=_steeps(at.volume_ml),
-        timers=timers_of(state.jug),
         lots_due=[due_out(due) for due in state.life.due if due.what in _OF_LOTS],
     )
 
@@ -120,23 +115,6 @@ def _others(state: JugState) -> list[ClearedOut]:
         told = _cleared(JugState.load(jug))
         if told.days is not None:
             found.append(ClearedOut(jug=jug.id, name=jug.name, way=WAYS[told.way], days=told.days))
-    return found
-
-
-def _steeps(volume_ml: float) -> list[SteepOut]:
-    found = []
-    for key, row in STEEPS.items():
-        how = steeping(key, volume_ml, hot=False)
-        found.append(
-            SteepOut(
-                key=key,
-                name=row.name,
-                low_g=how.low_g,
-                high_g=how.high_g,
-                tasted_after_min=list(how.tasted_after_min),
-                mind=how.mind,
-            )
-        )
     return found
 
 

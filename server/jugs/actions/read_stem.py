@@ -90,7 +90,8 @@ def _what(read: Read, payload: ReadingIn) -> dict[str, Any]:
     elif read.instrument != Instrument():
         what["instrument"] = asdict(read.instrument)
     if payload.drunk_ml:
-        what |= {"sample": "drunk", "sample_ml": payload.drunk_ml}
+        gone = "set_aside" if payload.set_aside else "drunk"
+        what |= {"sample": gone, "sample_ml": payload.drunk_ml}
     return what | ({"seen": payload.seen} if payload.seen else {})
 
 

@@ -1171,6 +1171,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/steeps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Steeps
+         * @description What may be steeped in it: how much, and when to taste.
+         */
+        get: operations["server_finishing_api_get_steeps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/timers": {
         parameters: {
             query?: never;
@@ -1178,7 +1198,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Get Timers
+         * @description The waits that run for it.
+         */
+        get: operations["server_finishing_api_get_timers"];
         put?: never;
         /**
          * Post Timer
@@ -3635,7 +3659,8 @@ export interface components {
          * ReadingIn
          * @description A gravity as it stood on the stem, or what a refractometer showed in °Bx. The first one
          *     pitches: `plan_version` is then the plan that was in sight. `cause` is what was accepted as
-         *     explaining an odd one: it is written down with it. `id` is the sender's, so that twice is once.
+         *     explaining an odd one: it is written down with it. Of the sample `drunk_ml` did not go back, drunk
+         *     or set aside. `id` is the sender's, so that twice is once.
          */
         ReadingIn: {
             /** Id */
@@ -3660,6 +3685,11 @@ export interface components {
              * @default 0
              */
             drunk_ml: number;
+            /**
+             * Set Aside
+             * @default false
+             */
+            set_aside: boolean;
             /**
              * Note
              * @default
@@ -3771,10 +3801,6 @@ export interface components {
             wish: string;
             /** Wishes */
             wishes: components["schemas"]["WishOut"][];
-            /** Steeps */
-            steeps: components["schemas"]["SteepOut"][];
-            /** Timers */
-            timers: components["schemas"]["TimerOfJugOut"][];
             /** Lots Due */
             lots_due: components["schemas"]["DueOut"][];
         };
@@ -3833,39 +3859,6 @@ export interface components {
             doses: components["schemas"]["RouteDoseOut"][];
             /** Bath */
             bath: components["schemas"]["BathOut"][];
-        };
-        /**
-         * SteepOut
-         * @description What may be steeped in this jug: least and most grams, and minutes after which to taste.
-         */
-        SteepOut: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Low G */
-            low_g: number;
-            /** High G */
-            high_g: number;
-            /** Tasted After Min */
-            tasted_after_min: number[];
-            /** Mind */
-            mind: string;
-        };
-        /**
-         * TimerOfJugOut
-         * @description A wait that runs for this jug.
-         */
-        TimerOfJugOut: {
-            /** Id */
-            id: number;
-            /** Title */
-            title: string;
-            /**
-             * Until
-             * Format: date-time
-             */
-            until: string;
         };
         /**
          * WishOut
@@ -3967,6 +3960,39 @@ export interface components {
              * @default 750
              */
             bottle_ml: number;
+        };
+        /**
+         * SteepOut
+         * @description What may be steeped in this jug: least and most grams, and minutes after which to taste.
+         */
+        SteepOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Low G */
+            low_g: number;
+            /** High G */
+            high_g: number;
+            /** Tasted After Min */
+            tasted_after_min: number[];
+            /** Mind */
+            mind: string;
+        };
+        /**
+         * TimerOfJugOut
+         * @description A wait that runs for this jug.
+         */
+        TimerOfJugOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
         };
         /**
          * TimerIn
@@ -9356,6 +9382,124 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DropsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_get_steeps: {
+        parameters: {
+            query?: {
+                hot?: boolean;
+            };
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SteepOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_finishing_api_get_timers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOfJugOut"][];
                 };
             };
             /** @description Unauthorized */

@@ -69,6 +69,7 @@ export function ReadingForm({
   const [typed, setTyped, forgetTyped] = useKept(`${kept}-sg`, "");
   const [temperature, setTemperature] = useState(usualSample);
   const [drunk, setDrunk] = useState("");
+  const [aside, setAside] = useState(false);
   const [note, setNote, forgetNote] = useKept(`${kept}-note`, "");
   // Sent twice, or kept and sent later, it is one reading.
   const [id, setId] = useState(() => crypto.randomUUID());
@@ -113,6 +114,7 @@ export function ReadingForm({
       cause,
       temperature_c: warm,
       drunk_ml: gone,
+      set_aside: aside && gone > 0,
       note,
       insist,
       plan_version: jug.kept.version,
@@ -220,6 +222,11 @@ export function ReadingForm({
             error={problem?.at("drunk_ml", "what.sample_ml")}
             onChange={(event) => setDrunk(event.target.value)}
           />
+          {drunk.trim() !== "" && (
+            <Tick checked={aside} onChange={setAside}>
+              Set aside, not drunk
+            </Tick>
+          )}
         </Grid>
         {questioned ? (
           <Questioned

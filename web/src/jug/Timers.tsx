@@ -1,5 +1,5 @@
 import { chakra, HStack, Stack, Text } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { answer, api, type Schemas } from "../api/client";
 import { useAct } from "../frame/act";
@@ -24,13 +24,19 @@ export function useTimer(jugId: number) {
 
 async function lookAgain(queries: ReturnType<typeof useQueryClient>, jugId: number) {
   await Promise.all([
-    queries.invalidateQueries({ queryKey: ["jug", jugId, "finishing"] }),
+    queries.invalidateQueries({ queryKey: ["jug", jugId, "timers"] }),
     queries.invalidateQueries({ queryKey: ["jugs"] }),
   ]);
 }
 
 /** The waits that run for a jug, and one of one's own. */
-export function Timers({ jugId, running }: { jugId: number; running: Schemas["TimerOfJugOut"][] }) {
+export function Timers({ jugId }: { jugId: number }) {
+  const found = useQuery({
+    queryKey: ["jug", jugId, "timers"],
+    queryFn: () =>
+      answer(api.GET("/api/jugs/{jug_id}/timers", { params: { path: { jug_id: jugId } } })),
+  });
+  const running = found.data ?? [];
   const queries = useQueryClient();
   const say = useSay();
   const { act } = useAct();

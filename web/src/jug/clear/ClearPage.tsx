@@ -81,7 +81,7 @@ export default function ClearPage() {
           <HowClear finishing={finishing} />
         </Panel>
         <Panel>
-          <Timers jugId={jug.id} running={finishing.timers} />
+          <Timers jugId={jug.id} />
         </Panel>
       </Stack>
       <StageAct>

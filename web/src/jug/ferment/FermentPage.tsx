@@ -14,6 +14,7 @@ import { mainColour, mixedLayer } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
 import { StageAct } from "../StageAct";
 import { Strengths } from "../Strengths";
+import { Timers } from "../Timers";
 import { WaysOf } from "../WaysOf";
 import { Ahead } from "./Ahead";
 import { Journal } from "./Journal";
@@ -115,6 +116,9 @@ export default function FermentPage() {
           <Ahead ends={progress.ends} />
         </Panel>
         <Journal />
+        <Panel>
+          <Timers jugId={jug.id} />
+        </Panel>
         <Panel>
           <Probes />
         </Panel>

@@ -9,12 +9,13 @@ import { JugPanel } from "../JugPanel";
 import { useJugContext } from "../jugContext";
 import { mixedLayer } from "../jugLayers";
 import { StageAct } from "../StageAct";
+import { Steeps } from "../Steeps";
 import { Timers } from "../Timers";
 import { useFinishing } from "../useFinishing";
 import { Blend } from "./Blend";
+import { Drops } from "./Drops";
 import { Flavours } from "./Flavours";
 import { Glasses } from "./Glasses";
-import { Steeps } from "./Steeps";
 import { Ways } from "./Ways";
 
 const TOOLS = [
@@ -106,13 +107,18 @@ export default function FinishPage() {
                   </Mark>
                 )}
                 {tool === "sweeten" && <Glasses />}
-                {tool === "flavour" && <Steeps finishing={finishing} />}
+                {tool === "flavour" && (
+                  <>
+                    <Steeps />
+                    <Drops />
+                  </>
+                )}
                 {tool === "split" && <Flavours />}
                 {tool === "blend" && <Blend />}
               </Stack>
             </Panel>
             <Panel>
-              <Timers jugId={jug.id} running={finishing.timers} />
+              <Timers jugId={jug.id} />
             </Panel>
           </Stack>
         </Grid>

@@ -1,4 +1,4 @@
-import { Box, Grid, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, chakra, Grid, Heading, Stack, Text } from "@chakra-ui/react";
 import { useNavigate } from "react-router";
 import { gravity, gravityRange } from "../../format";
 import { Empty, GoButton, Mark, Panel } from "../../frame/states";
@@ -6,6 +6,8 @@ import { JugPanel } from "../JugPanel";
 import { useJugContext } from "../jugContext";
 import { mainColour, pouredLayers } from "../jugLayers";
 import { ReadingForm } from "../ReadingForm";
+import { Steeps } from "../Steeps";
+import { Timers } from "../Timers";
 import { BrewDay } from "./BrewDay";
 
 export default function PitchPage() {
@@ -49,6 +51,13 @@ export default function PitchPage() {
       </Box>
       <Panel>
         <BrewDay jugId={jug.id} />
+        <chakra.details borderTopWidth="1px" borderColor="line">
+          <chakra.summary minH="44px" pt="2" cursor="pointer" fontWeight="600">
+            Flowers, peel or spice to steep
+          </chakra.summary>
+          <Steeps hot />
+        </chakra.details>
+        <Timers jugId={jug.id} />
       </Panel>
       <Panel>
         <Stack gap="2">
