@@ -5,7 +5,7 @@ from typing import Literal
 
 from pydantic import BaseModel, Field
 
-from server.jugs.schemas import BottleCountIn, DueOut, PourIn, VesselIn
+from server.jugs.schemas import BottleCountIn, PourIn, VesselIn
 from server.shelf.schemas import IntervalOut
 
 
@@ -100,7 +100,6 @@ class FinishingOut(BaseModel):
     others: list[ClearedOut]
     wish: str
     wishes: list[WishOut]
-    lots_due: list[DueOut]
 
 
 class RackQuery(BaseModel):

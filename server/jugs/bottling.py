@@ -23,6 +23,7 @@ from core.tables import SUGARS
 from server.jugs.evaluation import closing_out, strength_out
 from server.jugs.journal import core_event, key_of
 from server.jugs.models import Event
+from server.jugs.rows import due_out
 from server.jugs.schemas import (
     BottleCountIn,
     BottleOutcome,
@@ -79,6 +80,7 @@ def _told(
                 ]
             )
         ),
+        due=[due_out(due) for due in told.due if saved and due.lot is not None],
         against_advice=asked.against_advice,
     )
 

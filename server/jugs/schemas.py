@@ -464,9 +464,31 @@ class BottleOutcome(BaseModel):
     label_says: list[str]
 
 
+class DoneOut(BaseModel):
+    """What is written into the log once it is done: the kind and the `what` of an event."""
+
+    kind: str
+    what: dict[str, Any]
+
+
+class DueOut(BaseModel):
+    """What comes next, in words and in `short`, between two moments, and why; `grams` where it is
+    weighed, `done` where doing it is all there is to say."""
+
+    what: str
+    words: str
+    short: str
+    why: str
+    since: datetime
+    until: datetime
+    grams: float | None
+    done: DoneOut | None
+
+
 class BottlingOut(BaseModel):
     """What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle,
-    `weigh` what is weighed for it and `steps` the day in its order."""
+    `weigh` what is weighed for it, `steps` the day in its order, and `due` what filled bottles wait
+    for."""
 
     id: UUID | None
     at: datetime | None
@@ -481,6 +503,7 @@ class BottlingOut(BaseModel):
     priming: PrimingIn | None
     weigh: list[str]
     steps: list[str]
+    due: list[DueOut]
     against_advice: str
 
 
@@ -594,27 +617,6 @@ class JugsQuery(BaseModel):
     offset: int = Field(0, ge=0, le=1_000_000)
     limit: int = Field(60, ge=1, le=200)
     put_away: bool = False
-
-
-class DoneOut(BaseModel):
-    """What is written into the log once it is done: the kind and the `what` of an event."""
-
-    kind: str
-    what: dict[str, Any]
-
-
-class DueOut(BaseModel):
-    """What comes next, in words and in `short`, between two moments, and why; `grams` where it is
-    weighed, `done` where doing it is all there is to say."""
-
-    what: str
-    words: str
-    short: str
-    why: str
-    since: datetime
-    until: datetime
-    grams: float | None
-    done: DoneOut | None
 
 
 class JugRow(BaseModel):

@@ -334,6 +334,8 @@ def test_a_bottle_that_bursts_warns_of_the_others(call):
     lots = [{"size_ml": 330, "count": 6, **CROWN, "priming": {"volumes": 2.3}}]
     made = call.ok("POST", path(jug, "bottling"), {"bottles": lots, "insist": True})
     lot = made["bottling"]["bottles"][0]
+    waits = {due["what"]: due for due in made["bottling"]["due"]}
+    assert set(waits) == {"squeeze", "move_cold", "ready"}
     after = wrote(call, jug, "lot_moved", {"lot": lot["id"], "did": "burst", "count": 1})
     told = after["bottling"]["bottles"][0]
     assert told["left"] == 5

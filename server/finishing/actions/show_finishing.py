@@ -24,13 +24,11 @@ from server.finishing.schemas import (
     WishOut,
 )
 from server.jugs.journal import core_event, key_of, with_events
-from server.jugs.rows import due_out
 from server.jugs.state import JugState
 from server.shelf.schemas import IntervalOut
 
 # So many earlier jugs are told of.
 _COMPARED = 6
-_OF_LOTS = ("squeeze", "move_cold", "ready")
 
 
 def show_finishing(state: JugState) -> FinishingOut:
@@ -64,7 +62,6 @@ def show_finishing(state: JugState) -> FinishingOut:
             )
             for key, name in WISHES.items()
         ],
-        lots_due=[due_out(due) for due in state.life.due if due.what in _OF_LOTS],
     )
 
 

@@ -2704,7 +2704,8 @@ export interface components {
         /**
          * BottlingOut
          * @description What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle,
-         *     `weigh` what is weighed for it and `steps` the day in its order.
+         *     `weigh` what is weighed for it, `steps` the day in its order, and `due` what filled bottles wait
+         *     for.
          */
         BottlingOut: {
             /** Id */
@@ -2730,6 +2731,8 @@ export interface components {
             weigh: string[];
             /** Steps */
             steps: string[];
+            /** Due */
+            due: components["schemas"]["DueOut"][];
             /** Against Advice */
             against_advice: string;
         };
@@ -3659,8 +3662,8 @@ export interface components {
          * ReadingIn
          * @description A gravity as it stood on the stem, or what a refractometer showed in °Bx. The first one
          *     pitches: `plan_version` is then the plan that was in sight. `cause` is what was accepted as
-         *     explaining an odd one: it is written down with it. Of the sample `drunk_ml` did not go back, drunk
-         *     or set aside. `id` is the sender's, so that twice is once.
+         *     explaining an odd one: it is written down with it. Of the sample `drunk_ml` did not go back,
+         *     drunk or set aside. `id` is the sender's, so that twice is once.
          */
         ReadingIn: {
             /** Id */
@@ -3801,8 +3804,6 @@ export interface components {
             wish: string;
             /** Wishes */
             wishes: components["schemas"]["WishOut"][];
-            /** Lots Due */
-            lots_due: components["schemas"]["DueOut"][];
         };
         /**
          * LookOut

@@ -67,7 +67,7 @@ function Bottled({ jug, bottled }: { jug: Schemas["JugOut"]; bottled: Schemas["B
             Bottled {bottled.at && day(bottled.at, session.time_zone)}
           </Heading>
           <Outcome outcome={bottled} currency={session.currency} />
-          <LotLife lots={bottled.bottles} />
+          <LotLife bottled={bottled} />
           <HStack wrap="wrap">
             <GoButton to="../labels">Print labels</GoButton>
             <QuietButton busy={busy} onClick={takeBack}>

@@ -87,21 +87,7 @@ export function Filling({
       gap="4"
       alignItems="start"
     >
-      <Stack gap="4" gridRow={{ base: 2, xl: 1 }}>
-        <Panel>
-          <Questions jug={jug} progress={progress} />
-        </Panel>
-        <Box hideBelow="xl">
-          <JugPanel
-            foaming={false}
-            layers={mixedLayer(jug, outcome?.left_ml ?? jug.now?.volume_ml.value ?? 0)}
-          />
-        </Box>
-        <Panel>
-          <AtHome onFill={(lots) => set({ lots, together: null })} />
-        </Panel>
-      </Stack>
-      <Panel gridRow="1" gridColumn={{ xl: "2" }}>
+      <Panel gridColumn={{ xl: 2 }}>
         <Stack gap="2">
           <Box role="status" aria-live="polite" minH="4.5rem">
             <Heading as="h2" size="xl" fontFamily="heading">
@@ -208,6 +194,20 @@ export function Filling({
           </Text>
         </Stack>
       </Panel>
+      <Stack gap="4" gridRow={{ xl: 1 }} gridColumn={{ xl: 1 }}>
+        <Panel>
+          <Questions jug={jug} progress={progress} />
+        </Panel>
+        <Box hideBelow="xl">
+          <JugPanel
+            foaming={false}
+            layers={mixedLayer(jug, outcome?.left_ml ?? jug.now?.volume_ml.value ?? 0)}
+          />
+        </Box>
+        <Panel>
+          <AtHome onFill={(lots) => set({ lots, together: null })} />
+        </Panel>
+      </Stack>
     </Grid>
   );
 }

@@ -7,7 +7,6 @@ import { Explained } from "../../frame/Explained";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../jugContext";
-import { useFinishing } from "../useFinishing";
 import { useLog } from "../useLog";
 import { counted } from "./lots";
 
@@ -22,9 +21,9 @@ const DID = {
 } as const;
 
 /** What the bottles wait for, and what became of some: it warns of the others. */
-export function LotLife({ lots }: { lots: Schemas["BottleOutcome"][] }) {
-  const { jug, session } = useJugContext();
-  const due = useFinishing(jug.id, jug.journal.length).data?.lots_due ?? [];
+export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
+  const { session } = useJugContext();
+  const { bottles: lots, due } = bottled;
   const log = useLog();
   const { act, busy, problem } = useAct(true);
   const [lot, setLot] = useState(lots[0]?.id ?? "");
