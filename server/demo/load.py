@@ -16,7 +16,8 @@ from server.jugs.actions.keep_plan import keep_plan
 from server.jugs.actions.write_down import Step, write
 from server.jugs.bottling import lot_name
 from server.jugs.models import Jug
-from server.jugs.schemas import JugIn, KeepPlanIn, PlanIn, VesselIn, YeastIn
+from server.jugs.plan_schemas import PlanIn, VesselIn, YeastIn
+from server.jugs.schemas import JugIn, KeepPlanIn
 from server.jugs.state import JugState
 from server.shelf.actions.put_on_shelf import put_on_shelf
 from server.shelf.models import Product

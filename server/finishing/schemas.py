@@ -5,7 +5,8 @@ from typing import Literal
 
 from pydantic import BaseModel, Field
 
-from server.jugs.schemas import BottleCountIn, PourIn, VesselIn
+from server.jugs.bottle_schemas import BottleCountIn
+from server.jugs.plan_schemas import PourIn, VesselIn
 from server.shelf.schemas import IntervalOut
 
 

@@ -26,6 +26,7 @@ from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
 from server.jugs.actions.take_learned import take_learned
+from server.jugs.bottle_schemas import BottlingIn, BottlingOut
 from server.jugs.bottling import bottling_out
 from server.jugs.brew_schemas import (
     BrewDayOut,
@@ -39,10 +40,9 @@ from server.jugs.brew_schemas import (
 )
 from server.jugs.journal import held_together, with_events
 from server.jugs.models import Jug
+from server.jugs.plan_schemas import PlanIn
 from server.jugs.rows import keep_row, rows
 from server.jugs.schemas import (
-    BottlingIn,
-    BottlingOut,
     EventIn,
     ForecastOut,
     ForkIn,
@@ -54,7 +54,6 @@ from server.jugs.schemas import (
     KeptOut,
     LinkOut,
     PictureOut,
-    PlanIn,
     PlanOut,
     ReadingIn,
     RelatedOut,

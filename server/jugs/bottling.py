@@ -20,11 +20,7 @@ from core.files.recipe_file import money_text, read_pour
 from core.must.mixing import Pour
 from core.plan.amounts_in_words import measured, spooned
 from core.tables import SUGARS
-from server.jugs.evaluation import closing_out, strength_out
-from server.jugs.journal import core_event, key_of
-from server.jugs.models import Event
-from server.jugs.rows import due_out
-from server.jugs.schemas import (
+from server.jugs.bottle_schemas import (
     BottleCountIn,
     BottleOutcome,
     BottlingIn,
@@ -33,6 +29,10 @@ from server.jugs.schemas import (
     PrimingIn,
     WayOutOut,
 )
+from server.jugs.evaluation import closing_out, strength_out
+from server.jugs.journal import core_event, key_of
+from server.jugs.models import Event
+from server.jugs.rows import due_out
 from server.jugs.state import JugState
 from server.shelf.schemas import IntervalOut
 

@@ -9,7 +9,7 @@ from core.plan.evaluation import Evaluation, Recipe
 from core.plan.planned_dose import PlannedDose
 from core.plan.standing import standings
 from server.accounts.models import Account
-from server.jugs.schemas import (
+from server.jugs.plan_schemas import (
     ClosingOut,
     CostOut,
     DoseIn,

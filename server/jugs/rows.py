@@ -9,9 +9,11 @@ from core import tables
 from core.batch.due import Due, done_by
 from core.batch.outlook import outlook
 from core.batch.words import DUE
+from server.jugs.bottle_schemas import DoneOut, DueOut
 from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
-from server.jugs.schemas import DoneOut, DrinkOut, DueOut, JugRow, PlanIn
+from server.jugs.plan_schemas import PlanIn
+from server.jugs.schemas import DrinkOut, JugRow
 from server.jugs.state import JugState
 from server.shelf.actions.judge import judged_by
 

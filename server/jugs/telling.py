@@ -10,11 +10,11 @@ from server.jugs.bottling import bottled_out
 from server.jugs.evaluation import evaluation_out, strength_out
 from server.jugs.journal import core_event, key_of
 from server.jugs.models import Event, Jug
+from server.jugs.plan_schemas import PlanIn
 from server.jugs.schemas import (
     EventOut,
     JugOut,
     NowOut,
-    PlanIn,
     PlanOut,
     ProgressOut,
     ReadingOut,

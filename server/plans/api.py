@@ -5,7 +5,7 @@ from ninja import Router
 
 from server.accounts.auth import account_of, signed_in
 from server.config.problems import REFUSALS
-from server.jugs.schemas import EvaluationOut, PlanIn
+from server.jugs.plan_schemas import EvaluationOut, PlanIn
 from server.plans.actions.count_cartons import count_cartons
 from server.plans.actions.find_cheapest import find_cheapest
 from server.plans.actions.find_nearest import find_nearest

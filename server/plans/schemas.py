@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from server.jugs.schemas import DoseIn, EvaluationOut, PlanIn, PourIn, VesselIn
+from server.jugs.plan_schemas import DoseIn, EvaluationOut, PlanIn, PourIn, VesselIn
 from server.shelf.schemas import IntervalOut
 
 

@@ -4,7 +4,8 @@ from datetime import datetime
 
 from pydantic import BaseModel, Field
 
-from server.jugs.schemas import DoneOut, DrinkOut
+from server.jugs.bottle_schemas import DoneOut
+from server.jugs.schemas import DrinkOut
 
 
 class TaskOut(BaseModel):

@@ -9,8 +9,8 @@ from core.errors import JobError
 from core.plan.amounts_in_words import measured
 from server.accounts.models import Account
 from server.finishing.schemas import EmptiesIn, EmptiesOut, MixIn, MixOut
+from server.jugs.bottle_schemas import BottleCountIn, PrimingIn
 from server.jugs.journal import key_of
-from server.jugs.schemas import BottleCountIn, PrimingIn
 from server.jugs.state import JugState
 
 _MOST_KINDS = 40

@@ -9,7 +9,7 @@ from core.plan.amounts_in_words import in_kitchen_things, measured
 from server.accounts.models import Account
 from server.finishing.schemas import DropsIn, DropsOut, GlassesIn, GlassOfTrialOut
 from server.jugs.journal import key_of
-from server.jugs.schemas import PourIn
+from server.jugs.plan_schemas import PourIn
 from server.jugs.state import JugState
 
 

@@ -7,8 +7,8 @@ from core.ferment.reading import Cause
 from server.accounts.models import Account
 from server.config.problems import ConflictError, QuestionedError
 from server.jugs.actions.write_down import Step, bring_back, strike_all, write
+from server.jugs.bottle_schemas import BottleOutcome, BottlingIn
 from server.jugs.bottling import bottling_out, bottling_steps
-from server.jugs.schemas import BottleOutcome, BottlingIn
 from server.jugs.state import JugState
 
 _LEAST_REASON, _MOST_REASON = 3, 300

@@ -1,7 +1,7 @@
 """See a plan by what the shelf says today: prices, ingredients, the days they were read."""
 
 from server.accounts.models import Account
-from server.jugs.schemas import PlanIn, PourIn
+from server.jugs.plan_schemas import PlanIn, PourIn
 from server.shelf.models import Product
 
 

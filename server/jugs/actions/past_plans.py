@@ -2,7 +2,8 @@
 
 from core.plan.amounts_in_words import measured
 from server.jugs.models import Jug
-from server.jugs.schemas import PlanIn, PourIn, VersionOut
+from server.jugs.plan_schemas import PlanIn, PourIn
+from server.jugs.schemas import VersionOut
 
 _MOST = 200
 

@@ -9,7 +9,7 @@ from core.files.recipe_file import FORMAT, VERSION, read_recipe
 from server.accounts.models import Account
 from server.jugs.actions.begin import begin_with
 from server.jugs.models import Jug
-from server.jugs.schemas import PlanIn, PourIn
+from server.jugs.plan_schemas import PlanIn, PourIn
 from server.jugs.state import JugState
 
 # What of a plan is this app's own and means nothing in another kitchen.

@@ -10,7 +10,8 @@ from server.accounts.models import Account
 from server.jugs.actions.begin import begin_with
 from server.jugs.evaluation import evaluation_out
 from server.jugs.models import Jug, PlanLink
-from server.jugs.schemas import PlanIn, SharedPlanOut
+from server.jugs.plan_schemas import PlanIn
+from server.jugs.schemas import SharedPlanOut
 from server.jugs.state import JugState
 
 _BYTES = 18

@@ -10,7 +10,8 @@ from server.jugs.actions.begin import begin_with
 from server.jugs.evaluation import dose_out
 from server.jugs.journal import recipe_of
 from server.jugs.models import Jug
-from server.jugs.schemas import ArmIn, PlanIn, SplitIn
+from server.jugs.plan_schemas import PlanIn
+from server.jugs.schemas import ArmIn, SplitIn
 from server.jugs.state import JugState
 
 

@@ -11,7 +11,7 @@ from server.config.problems import ConflictError
 from server.jugs.actions.recipe_file import pour_written
 from server.jugs.actions.write_down import Step, write
 from server.jugs.journal import key_of
-from server.jugs.schemas import PlanIn
+from server.jugs.plan_schemas import PlanIn
 from server.jugs.state import JugState
 
 

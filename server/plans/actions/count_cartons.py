@@ -2,7 +2,7 @@
 
 from core.plan.cartons import Step, cartons
 from server.accounts.models import Account
-from server.jugs.schemas import PlanIn
+from server.jugs.plan_schemas import PlanIn
 from server.plans.actions.work_out import recipe_now
 from server.plans.schemas import CartonsOut, OutcomeOut
 

@@ -9,7 +9,7 @@ from core.shelf.cheapest import Basket, Offer, cheapest
 from core.shelf.verdict import USELESS
 from server.accounts.models import Account
 from server.jugs.evaluation import evaluation_out
-from server.jugs.schemas import LabelIn, PourIn
+from server.jugs.plan_schemas import LabelIn, PourIn
 from server.plans.actions.work_out import recipe_now
 from server.plans.schemas import BasketOut, BoughtOut, CheapestIn, CheapestOut
 from server.shelf.actions.judge import describe

@@ -8,7 +8,7 @@ from core.plan.evaluation import evaluate
 from core.plan.planned_dose import DOSED
 from core.shelf.shopping_list import Line, Wanted, shopping_list
 from server.accounts.models import Account
-from server.jugs.schemas import PlanIn
+from server.jugs.plan_schemas import PlanIn
 from server.plans.actions.work_out import recipe_now
 from server.plans.schemas import ShoppingLineOut, ShoppingOut
 from server.shelf.models import Product, ProductPrice

@@ -1,7 +1,7 @@
 """The same drink for another vessel."""
 
 from core.plan.scaling import scaled, times_larger
-from server.jugs.schemas import PlanIn
+from server.jugs.plan_schemas import PlanIn
 from server.plans.schemas import ScaleIn
 
 

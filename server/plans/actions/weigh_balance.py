@@ -4,7 +4,7 @@ from core.plan.balance import balance
 from core.plan.evaluation import evaluate
 from server.accounts.models import Account
 from server.jugs.evaluation import dose_out
-from server.jugs.schemas import PlanIn
+from server.jugs.plan_schemas import PlanIn
 from server.plans.actions.work_out import recipe_now
 from server.plans.schemas import AdditionOut, WeighedOut
 from server.shelf.schemas import IntervalOut

@@ -6,7 +6,7 @@ from server.accounts.models import Account
 from server.jugs.actions.freshen import freshen
 from server.jugs.evaluation import evaluation_out
 from server.jugs.journal import recipe_of
-from server.jugs.schemas import EvaluationOut, PlanIn
+from server.jugs.plan_schemas import EvaluationOut, PlanIn
 
 
 def recipe_now(account: Account, plan: PlanIn) -> Recipe:

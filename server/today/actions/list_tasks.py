@@ -6,9 +6,10 @@ from django.utils import timezone
 
 from core.batch.due import AHEAD, presses
 from server.accounts.models import Account
+from server.jugs.bottle_schemas import DueOut
 from server.jugs.models import StepMark
 from server.jugs.rows import rows
-from server.jugs.schemas import DueOut, JugRow
+from server.jugs.schemas import JugRow
 from server.probes.actions.show_probes import told_of
 from server.today.models import PutOff
 from server.today.schemas import SpanOut, TaskOut, TimerOut, TodayOut, WatchOut

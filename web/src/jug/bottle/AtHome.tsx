@@ -4,18 +4,19 @@ import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { bottleSize } from "../../format";
 import { useAct } from "../../frame/act";
-import { ChoiceField, TextField } from "../../frame/fields";
+import { TextField } from "../../frame/fields";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../frame/states";
 import { readNumber } from "../../units";
 import { useJugContext } from "../jugContext";
+import { KindField, SizeField } from "./BottleFields";
 import { counted, type Lot, notPrimed } from "./lots";
 
 const KEY = ["bottles"];
 
 /** The empty bottles at home, and a press that fills those with least left over. */
 export function AtHome({ onFill }: { onFill: (lots: Lot[]) => void }) {
-  const { jug, reference } = useJugContext();
+  const { jug } = useJugContext();
   const queries = useQueryClient();
   const say = useSay();
   const { act, busy, problem, setProblem } = useAct(true);
@@ -126,17 +127,11 @@ export function AtHome({ onFill }: { onFill: (lots: Lot[]) => void }) {
         as="section"
         aria-label="Add empties"
       >
-        <ChoiceField
+        <SizeField
           label="Empties: size"
           value={adding.size}
           onChange={(size) => setAdding({ ...adding, size })}
-        >
-          {reference.bottles.map((row) => (
-            <option key={row.key} value={row.volume_ml}>
-              {row.name}
-            </option>
-          ))}
-        </ChoiceField>
+        />
         <TextField
           label="Empties: how many"
           inputMode="numeric"
@@ -146,17 +141,11 @@ export function AtHome({ onFill }: { onFill: (lots: Lot[]) => void }) {
           onChange={(event) => setAdding({ ...adding, count: event.target.value })}
         />
         <chakra.div gridColumn="1 / -1">
-          <ChoiceField
+          <KindField
             label="Empties: kind and closure"
             value={adding.closed}
             onChange={(closed) => setAdding({ ...adding, closed })}
-          >
-            {reference.closures.map((row) => (
-              <option key={`${row.bottle}/${row.closure}`} value={`${row.bottle}/${row.closure}`}>
-                {row.bottle_name}, {row.closure_name}
-              </option>
-            ))}
-          </ChoiceField>
+          />
         </chakra.div>
         <QuietButton busy={busy} disabled={!many} onClick={add}>
           Add empties

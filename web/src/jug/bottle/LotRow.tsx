@@ -2,11 +2,12 @@ import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import type { Schemas } from "../../api/client";
 import { Bottles } from "../../drawing/Bottles";
 import { money, percent } from "../../format";
-import { ChoiceField, TextField } from "../../frame/fields";
+import { TextField } from "../../frame/fields";
 import { QuietButton } from "../../frame/states";
 import { useJugContext } from "../jugContext";
 import { mainColour } from "../jugLayers";
 import type { Source } from "../sources";
+import { KindField, SizeField } from "./BottleFields";
 import { counted, type Lot, notPrimed } from "./lots";
 import { PrimedBy } from "./PrimedBy";
 import { Verdict } from "./Verdict";
@@ -32,7 +33,7 @@ export function LotRow({
   onChange: (patch: Partial<Lot>) => void;
   onRemove: () => void;
 }) {
-  const { jug, reference, session } = useJugContext();
+  const { jug, session } = useJugContext();
   const of = place === 0 ? "" : `, lot ${place + 1}`;
   const [bottle = "", closure = ""] = lot.closed.split("/");
   const count = counted(lot.count);
@@ -70,24 +71,12 @@ export function LotRow({
         <Bottles bottle={bottle} closure={closure} count={count ?? 0} drink={mainColour(jug)} />
       </HStack>
       <Stack gap="2">
-        <ChoiceField label={`Size${of}`} value={lot.size} onChange={(size) => onChange({ size })}>
-          {reference.bottles.map((row) => (
-            <option key={row.key} value={row.volume_ml}>
-              {row.name}
-            </option>
-          ))}
-        </ChoiceField>
-        <ChoiceField
+        <SizeField label={`Size${of}`} value={lot.size} onChange={(size) => onChange({ size })} />
+        <KindField
           label={`Kind and closure${of}`}
           value={lot.closed}
           onChange={(closed) => onChange({ closed })}
-        >
-          {reference.closures.map((row) => (
-            <option key={`${row.bottle}/${row.closure}`} value={`${row.bottle}/${row.closure}`}>
-              {row.bottle_name}, {row.closure_name}
-            </option>
-          ))}
-        </ChoiceField>
+        />
         <HStack align="flex-end" gap="1">
           <Box flex="1">
             <TextField

@@ -4,43 +4,39 @@ import type { Schemas } from "../../api/client";
 import { day, wholeDays } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
-import { Empty, GoButton, Mark, Panel, QuietButton, Trouble, Waiting } from "../../frame/states";
+import { GoButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { Photograph, Photographs } from "../ferment/Photographs";
 import { JugPanel } from "../JugPanel";
 import { useJugContext } from "../jugContext";
 import { mainColour, mixedLayer } from "../jugLayers";
 import { StageAct } from "../StageAct";
 import { Timers } from "../Timers";
-import { useFinishing } from "../useFinishing";
 import { useLog } from "../useLog";
+import { WhenFermented } from "../WhenFermented";
 import { Clarity } from "./Clarity";
 import { Helps } from "./Helps";
 import { Rack } from "./Rack";
 
 /** Racked off its lees and come clear: what to do, and how it came out. */
 export default function ClearPage() {
+  return (
+    <WhenFermented
+      title="Nothing to clear yet"
+      text="A jug clears once it has stopped: rack it off its lees, and let it fall clear."
+    >
+      {(finishing, now) => <Clearing finishing={finishing} now={now} />}
+    </WhenFermented>
+  );
+}
+
+function Clearing({
+  finishing,
+  now,
+}: {
+  finishing: Schemas["FinishingOut"];
+  now: Schemas["NowOut"];
+}) {
   const { jug } = useJugContext();
-  const found = useFinishing(jug.id, jug.journal.length);
-  if (!jug.progress || !jug.now) {
-    return (
-      <Panel>
-        <Empty
-          title={jug.bottling ? "It is in its bottles" : "Nothing to clear yet"}
-          text="A jug clears once it has stopped: rack it off its lees, and let it fall clear."
-          step={
-            jug.bottling ? (
-              <GoButton to="../bottle">See the bottles</GoButton>
-            ) : (
-              <GoButton to="../ferment">See how it ferments</GoButton>
-            )
-          }
-        />
-      </Panel>
-    );
-  }
-  if (found.isPending) return <Waiting what="Looking at the jug" />;
-  if (found.isLoadingError) return <Trouble error={found.error} again={() => found.refetch()} />;
-  const finishing = found.data;
   return (
     <Grid
       templateColumns={{
@@ -51,7 +47,7 @@ export default function ClearPage() {
       gap="4"
       alignItems="start"
     >
-      <JugPanel foaming={false} layers={mixedLayer(jug, jug.now.volume_ml.value)} />
+      <JugPanel foaming={false} layers={mixedLayer(jug, now.volume_ml.value)} />
       <Stack gap="4">
         <Panel>
           <Stack gap="3">

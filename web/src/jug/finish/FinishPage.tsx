@@ -1,9 +1,10 @@
 import { Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import type { Schemas } from "../../api/client";
 import { percent, volume } from "../../format";
 import { Explained } from "../../frame/Explained";
 import { SegmentField } from "../../frame/fields";
-import { Empty, GoButton, Mark, Panel, Trouble, Waiting } from "../../frame/states";
+import { GoButton, Mark, Panel } from "../../frame/states";
 import { useKept } from "../../frame/useKept";
 import { JugPanel } from "../JugPanel";
 import { useJugContext } from "../jugContext";
@@ -11,7 +12,7 @@ import { mixedLayer } from "../jugLayers";
 import { StageAct } from "../StageAct";
 import { Steeps } from "../Steeps";
 import { Timers } from "../Timers";
-import { useFinishing } from "../useFinishing";
+import { WhenFermented } from "../WhenFermented";
 import { Blend } from "./Blend";
 import { Drops } from "./Drops";
 import { Flavours } from "./Flavours";
@@ -27,30 +28,26 @@ const TOOLS = [
 
 /** What it is to be in the glass: stabilised, sweetened, flavoured, split or blended. */
 export default function FinishPage() {
+  return (
+    <WhenFermented
+      title="Nothing to finish yet"
+      text="Sweetness, flavour and blending come once it has stopped."
+    >
+      {(finishing, now) => <Finishing finishing={finishing} now={now} />}
+    </WhenFermented>
+  );
+}
+
+function Finishing({
+  finishing,
+  now,
+}: {
+  finishing: Schemas["FinishingOut"];
+  now: Schemas["NowOut"];
+}) {
   const { jug } = useJugContext();
-  const found = useFinishing(jug.id, jug.journal.length);
   const [wish, setWish] = useKept(`wish-${jug.id}`, "");
   const [tool, setTool] = useState("sweeten");
-  if (!jug.progress || !jug.now) {
-    return (
-      <Panel>
-        <Empty
-          title={jug.bottling ? "It is in its bottles" : "Nothing to finish yet"}
-          text="Sweetness, flavour and blending come once it has stopped."
-          step={
-            jug.bottling ? (
-              <GoButton to="../bottle">See the bottles</GoButton>
-            ) : (
-              <GoButton to="../ferment">See how it ferments</GoButton>
-            )
-          }
-        />
-      </Panel>
-    );
-  }
-  if (found.isPending) return <Waiting what="Looking at the jug" />;
-  if (found.isLoadingError) return <Trouble error={found.error} again={() => found.refetch()} />;
-  const finishing = found.data;
   const wished = finishing.wishes.find((each) => each.key === (wish || finishing.wish));
   return (
     <Grid
@@ -59,14 +56,14 @@ export default function FinishPage() {
       alignItems="start"
     >
       <Stack gap="4">
-        <JugPanel foaming={false} layers={mixedLayer(jug, jug.now.volume_ml.value)} />
+        <JugPanel foaming={false} layers={mixedLayer(jug, now.volume_ml.value)} />
         <Panel>
           <Text fontFamily="heading" fontWeight="700" fontSize="lg">
-            {percent(jug.now.abv.value)}, {volume(jug.now.volume_ml.value)}
+            {percent(now.abv.value)}, {volume(now.volume_ml.value)}
           </Text>
           <Text color="quiet">
-            {Math.round(jug.now.sugar_g_per_l.value)} g/L of sugar
-            {jug.now.ph !== null && `, pH ${jug.now.ph.toFixed(1)}`}
+            {Math.round(now.sugar_g_per_l.value)} g/L of sugar
+            {now.ph !== null && `, pH ${now.ph.toFixed(1)}`}
           </Text>
           <Mark tone={finishing.stopped ? "good" : "bad"}>
             {finishing.stopped ? "It has stopped." : "It still falls."}
