@@ -16,12 +16,14 @@ _LITTLE_AIR = 0.05
 @dataclass(frozen=True, slots=True)
 class Racking:
     """What stays behind and what goes over, ml; the air over it in the vessel it goes into, ml;
-    and what to do about that, as sentences (none where it is little)."""
+    what to do about that, as sentences (none where it is little), and what spare vessel it takes
+    (empty: none)."""
 
     left_ml: float
     goes_over_ml: float
     air_ml: float
     fill: tuple[str, ...]
+    spare: str
 
 
 def usual_left_ml(pours: Sequence[Pour], volume_ml: float) -> Interval:
@@ -31,10 +33,14 @@ def usual_left_ml(pours: Sequence[Pour], volume_ml: float) -> Interval:
 
 
 def racking(
-    volume_ml: float, left_ml: float, vessel_ml: float, smaller: Sequence[tuple[str, float]] = ()
+    volume_ml: float,
+    left_ml: float,
+    vessel_ml: float,
+    smaller: Sequence[tuple[str, float]] = (),
+    same: bool = False,
 ) -> Racking:
     """Racked into a vessel of `vessel_ml` to its shoulder; `smaller` are others, each with its
-    name, that stand empty.
+    name, that stand empty. `same`: back into the vessel that it comes from.
 
     Raises JobError where more stays behind than there is, or the vessel is too small.
     """
@@ -48,8 +54,14 @@ def racking(
             "vessel_ml",
         )
     air = max(vessel_ml - over, 0.0)
+    spare = (
+        f"Have a spare vessel for {over / 1000:.2f} L ready: this one is rinsed before it goes"
+        " back."
+        if same
+        else ""
+    )
     if air <= _LITTLE_AIR * vessel_ml:
-        return Racking(left_ml, over, air, ())
+        return Racking(left_ml, over, air, (), spare)
     fits = [
         name
         for name, size in sorted(smaller, key=lambda each: each[1])
@@ -58,4 +70,4 @@ def racking(
     ways = [f"Rack into {fits[0]} instead."] if fits else []
     ways.append(f"Top it up with {air:.0f} ml of a finished drink like it.")
     ways.append("Or sink clean glass marbles until it stands in the neck.")
-    return Racking(left_ml, over, air, tuple(ways))
+    return Racking(left_ml, over, air, tuple(ways), spare)

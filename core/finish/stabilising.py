@@ -17,8 +17,6 @@ _LABEL_ABOVE_MG_PER_L = 10.0
 SORBIC_SHARE = 0.746
 # EU ceiling for wine (memory).
 SORBIC_LIMIT_MG_PER_L = 200.0
-# A level teaspoon of potassium sorbate, g. Common practice.
-SORBATE_TEASPOON_G = (2.5, 3.0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,12 +120,6 @@ def sorbate(volume_ml: float, sorbic_mg_per_l: float = SORBIC_LIMIT_MG_PER_L) ->
     capped = sorbic_mg_per_l > SORBIC_LIMIT_MG_PER_L
     why = "More than 200 mg/L of sorbic acid is not allowed in wine, and tastes." if capped else ""
     return Dose(given * volume_ml / 1e6 / SORBIC_SHARE, given, capped, why)
-
-
-def sorbate_teaspoons(mass_g: float) -> tuple[float, float]:
-    """Level teaspoons that a mass of sorbate makes: fewest and most, for heaping differs."""
-    low, high = SORBATE_TEASPOON_G
-    return mass_g / high, mass_g / low
 
 
 def _check_ph(ph: float) -> None:

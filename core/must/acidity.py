@@ -15,8 +15,6 @@ PH_LIMIT = 4.6
 BICARBONATES = {"potassium": 100.115, "sodium": 84.007}
 """Molar masses of the two bicarbonates, g/mol."""
 
-# Juice of a lemon: titratable acidity in g/L as citric. Common practice, 45-60.
-LEMON_JUICE_G_PER_L = 52.0
 
 # Protons that titration to pH 8.2 takes; phosphoric and carbonic acid give up fewer than
 # they have.
@@ -72,15 +70,6 @@ def acid_to_add(volume_ml: float, rise_g_per_l: float, acid: str, said_as: str) 
     _check(volume_ml, rise_g_per_l)
     grams = ta_as(rise_g_per_l, said_as, acid) * volume_ml / 1000
     return AcidChange(grams, grams / 2)
-
-
-def lemon_juice_to_add_ml(volume_ml: float, rise_g_per_l: float, said_as: str) -> float:
-    """Lemon juice (about 52 g/L as citric) that does the same; it dilutes a little too."""
-    _check(volume_ml, rise_g_per_l)
-    rise = ta_as(rise_g_per_l, said_as, "citric")
-    if rise >= LEMON_JUICE_G_PER_L:
-        raise JobError("Lemon juice is not that sour: use the acid itself.", "rise_g_per_l")
-    return volume_ml * rise / (LEMON_JUICE_G_PER_L - rise)
 
 
 def bicarbonate_to_add(

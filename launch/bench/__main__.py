@@ -4,11 +4,18 @@ from launch.bench.browser import bench_drag, bench_first_load
 from launch.bench.endpoints import bench_evaluate, bench_lists, bench_worst_requests
 from launch.bench.kitchen import kitchen
 from launch.bench.probes import bench_probes
-from launch.bench.rules import bench_core, bench_fold, bench_forecast, bench_worst_cases
+from launch.bench.rules import (
+    bench_core,
+    bench_fold,
+    bench_forecast,
+    bench_solvers,
+    bench_worst_cases,
+)
 
 if __name__ == "__main__":
     bench_core()
     bench_fold()
+    bench_solvers()
     bench_forecast()
     bench_worst_cases()
     with kitchen() as measured:

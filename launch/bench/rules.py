@@ -4,11 +4,13 @@ from functools import partial
 
 from core.batch.fold import fold
 from core.batch.judge import judged
+from core.bottle.mix import Empties, best_mix
 from core.ferment.forecast import forecast
 from core.ferment.kinetics import Conditions
 from core.ferment.stopping import Reading
 from core.files.jug_file import JugFile, read_jug_file
 from core.files.recipe_file import read_recipe
+from core.finish.blending import Component, Wanted, blend
 from core.pack.reader import read_label_text
 from core.plan.evaluation import evaluate
 from core.shelf.cheapest import Limits, cheapest
@@ -54,6 +56,18 @@ def bench_core() -> None:
             partial(cheapest, shelf, 11.5, 4500, limits),
             aim,
         )
+
+
+def bench_solvers() -> None:
+    """What is solved at bottling: a mix of twelve kinds of bottles, a blend of five jugs."""
+    sizes = (187, 250, 330, 341, 355, 375, 500, 620, 650, 700, 750, 1000)
+    empties = [Empties(size, 60) for size in sizes]
+    seconds("core: bottle mix of 12 kinds for 23 L", partial(best_mix, 23_017, empties), 0.5)
+    drinks = [
+        Component(f"Jug {n}", 4000, 6 + 1.7 * n, 11.0 * n, 9 - n, 1 + 0.3 * n) for n in range(5)
+    ]
+    wanted = Wanted(abv=9.1, sugar_g_per_l=17, acid_g_per_l=6.2, cost_per_litre=1.4)
+    seconds("core: blend of 5 jugs", partial(blend, drinks, wanted, 9000), 0.5)
 
 
 def bench_forecast() -> None:

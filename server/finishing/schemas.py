@@ -104,19 +104,23 @@ class FinishingOut(BaseModel):
 
 
 class RackQuery(BaseModel):
-    """Into which vessel it is racked, and what stays behind (None: the usual)."""
+    """Into which vessel it is racked, the one it stands in or another, and what stays behind (None:
+    the usual)."""
 
     vessel_ml: float
+    same: bool = False
     left_ml: float | None = None
 
 
 class RackOut(BaseModel):
-    """What stays, what goes over, the air over it, and how that is filled."""
+    """What stays, what goes over, the air over it, how that is filled, and the spare vessel that
+    it takes (empty: none)."""
 
     left_ml: float
     goes_over_ml: float
     air_ml: float
     fill: list[str]
+    spare: str
 
 
 class GlassesIn(BaseModel):

@@ -8,7 +8,6 @@ from core.must.acidity import (
     bicarbonate_to_add,
     equivalent_mass,
     from_sample,
-    lemon_juice_to_add_ml,
     ta_as,
 )
 from core.must.ph import Solution, blend, ph_of, solution_from, titratable
@@ -64,11 +63,6 @@ def test_bicarbonate_takes_the_acid_it_says():
     assert dose.first_half_g == pytest.approx(dose.mass_g / 2)
 
 
-def test_lemon_juice_counts_its_own_volume():
-    ml = lemon_juice_to_add_ml(4500, 1, "citric")
-    assert 52 * ml / (4500 + ml) == pytest.approx(1)
-
-
 def test_a_bench_trial_scales_to_the_jug():
     assert from_sample(4500, 100, 0.2).mass_g == pytest.approx(9)
 
@@ -86,7 +80,6 @@ def test_a_bench_trial_scales_to_the_jug():
         lambda: acid_to_add(0, 1, "malic", "malic"),
         lambda: acid_to_add(4500, -1, "malic", "malic"),
         lambda: bicarbonate_to_add(4500, 1, "malic", "baking powder"),
-        lambda: lemon_juice_to_add_ml(1000, 19, "lactic") and lemon_juice_to_add_ml(1, 99, "malic"),
         lambda: from_sample(100, 200, 1),
         lambda: from_sample(100, 50, -1),
     ],

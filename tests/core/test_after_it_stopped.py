@@ -211,7 +211,8 @@ def test_clear_juice_leaves_little_and_pulp_much():
 
 def test_the_air_over_it_and_how_to_fill_that():
     full = racking(4600, 130, 4550)
-    assert (full.goes_over_ml, full.air_ml, full.fill) == (4470, 80, ())
+    assert (full.goes_over_ml, full.air_ml, full.fill, full.spare) == (4470, 80, (), "")
+    assert "4.47 L" in racking(4600, 130, 4550, same=True).spare
     roomy = racking(4000, 130, 5000, [("the 3.79 L jug", 3785), ("the 4.55 L demijohn", 4550)])
     assert roomy.air_ml == 1130
     assert roomy.fill[0] == "Rack into the 4.55 L demijohn instead."

@@ -25,7 +25,6 @@ from core.finish.stabilising import (
     says_sulphites,
     so2_from_tablets,
     sorbate,
-    sorbate_teaspoons,
     sulphite,
 )
 from core.measure.scales import (
@@ -33,6 +32,7 @@ from core.measure.scales import (
     sg_from_baume,
     sg_read_at,
 )
+from core.measure.spoons import from_spoons
 from core.must.mixing import Pour, mix_of
 from core.pack.declared import read_label
 
@@ -61,10 +61,8 @@ def test_sorbate_is_capped_and_its_spoons_spread():
     assert not usual.capped
     assert heavy.capped
     assert heavy.mass_g == usual.mass_g
-    fewest, most = sorbate_teaspoons(usual.mass_g)
-    assert fewest < most
-    # The trap: half a teaspoon a US gallon passes the ceiling already.
-    assert sorbate_teaspoons(sorbate(3785.41).mass_g)[0] < 0.5
+    # The trap: half a teaspoon (1.25 to 1.5 g) a US gallon passes the ceiling already.
+    assert from_spoons(0.5, "metric teaspoon", "potassium_sorbate")[0] > sorbate(3785.41).mass_g
 
 
 @given(volumes=st.floats(1.8, 5), warmest=st.floats(0, 35), litres=st.floats(0.3, 25))

@@ -6,12 +6,7 @@ from hypothesis import strategies as st
 
 from core.errors import JobError
 from core.finish.sweetening import (
-    Part,
-    cider_word,
-    mixed,
-    split,
     sugar_lifting_points,
-    to_sweeten_ml,
     wine_word,
 )
 from core.measure.spoons import from_spoons, in_pieces, in_spoons, substances
@@ -67,37 +62,6 @@ def test_wine_words(sugar, acid, word):
     assert wine_word(sugar, acid) == word
 
 
-@pytest.mark.parametrize(
-    ("sugar", "word"), [(0, "dry"), (15, "off dry"), (30, "medium"), (60, "sweet")]
-)
-def test_cider_words(sugar, word):
-    assert cider_word(sugar) == word
-
-
-def test_juice_at_the_end_dilutes_the_strength():
-    """Source: common practice: 8 L at 7.1 % plus 1.35 L of juice is 6.1 %."""
-    drink = mixed([Part(8000, 7.1, 0), Part(1350, 0, 110)])
-    assert drink.abv == pytest.approx(6.1, abs=0.05)
-    assert drink.sugar_g_per_l * 9.35 == pytest.approx(110 * 1.35)
-
-
-parts = st.builds(Part, st.floats(1, 20_000), st.floats(0, 20), st.floats(0, 900))
-
-
-@given(st.lists(parts, min_size=1, max_size=5))
-def test_mixing_conserves_alcohol_and_sugar(drinks):
-    drink = mixed(drinks)
-    assert drink.volume_ml * drink.abv == pytest.approx(sum(d.volume_ml * d.abv for d in drinks))
-    assert min(d.abv for d in drinks) - 1e-9 <= drink.abv <= max(d.abv for d in drinks) + 1e-9
-
-
-@given(volume=st.floats(500, 20_000), wanted=st.floats(0, 80), sweetener=st.floats(90, 900))
-def test_sweetening_reaches_the_sugar_wanted(volume, wanted, sweetener):
-    base = Part(volume, 11, 0)
-    ml = to_sweeten_ml(base, wanted, sweetener)
-    assert mixed([base, Part(ml, 0, sweetener)]).sugar_g_per_l == pytest.approx(wanted, abs=1e-6)
-
-
 def test_a_point_is_lifted_by_2_6_grams():
     """Source: common practice."""
     assert sugar_lifting_points(1) == pytest.approx(2.6, abs=0.05)
@@ -116,11 +80,6 @@ def test_a_point_is_lifted_by_2_6_grams():
         lambda: in_pieces(1, 0, "tablet"),
         lambda: in_pieces(0.01, 0.44, "tablet"),
         lambda: wine_word(-1),
-        lambda: cider_word(-1),
-        lambda: mixed([]),
-        lambda: mixed([Part(1, 40, 0)]),
-        lambda: to_sweeten_ml(Part(1000, 11, 30), 10, 500),
-        lambda: to_sweeten_ml(Part(1000, 11, 0), 50, 40),
         lambda: scaled_up(0, 1, 4500),
         lambda: scaled_up(100, -1, 4500),
         lambda: sugar_lifting_points(-1),
@@ -133,18 +92,3 @@ def test_what_cannot_be_said_or_sweetened(wrong):
 
 def test_counts_are_exact():
     assert in_spoons(212.5, "white_sugar", "us").measures[0] == (Fraction(1), "us cup")
-
-
-@given(share=st.floats(0.05, 0.9), juice=st.floats(0, 2000))
-def test_a_split_base_keeps_its_alcohol_and_its_volume(share, juice):
-    base = Part(8000, 7.1, 2)
-    first, second = split(base, [(share, Part(juice, 0, 110)), (1 - share, Part(0, 0, 0))])
-    assert first.volume_ml + second.volume_ml == pytest.approx(8000 + juice)
-    alcohol = first.volume_ml * first.abv + second.volume_ml * second.abv
-    assert alcohol == pytest.approx(8000 * 7.1)
-
-
-@pytest.mark.parametrize("shares", [[], [0.7, 0.7], [0.0]])
-def test_no_more_of_a_base_than_there_is(shares):
-    with pytest.raises(JobError):
-        split(Part(8000, 7.1, 2), [(share, Part(0, 0, 0)) for share in shares])

@@ -7,12 +7,21 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.bottle import pressure, priming
+from core.batch import glasses
+from core.bottle import mix, pressure, priming
 from core.errors import JobError
 from core.ferment import reading, refractometer, strength, yeast
-from core.finish import losses, stabilising, sweetening
+from core.finish import (
+    blending,
+    losses,
+    pasteurising,
+    racking,
+    stabilising,
+    steeping,
+    sweetening,
+)
 from core.measure import density, scales, spoons, trial
-from core.must import acidity, adjust, tannin, whole_fruit
+from core.must import acidity, tannin
 from core.must.mixing import Pour
 from core.pack import declared
 from core.pack.declared import read_label
@@ -47,15 +56,8 @@ FIGURES = {
         (lambda a, b: glass.GlassPlan("fizzy", a, b).must_abv(9.0), 2),
         (lambda a: glass.GlassPlan("fizzy", volumes=2.5).must_abv(a), 1),
     ],
-    "adjust": [
-        (adjust.water_to_dilute_ml, 3),
-        (adjust.boil_down, 3),
-        (adjust.pour_off_ml, 4),
-        (lambda a: adjust.juice_for_sugar_ml(a, PEAR), 1),
-    ],
     "acid": [
         (lambda a, b: acidity.acid_to_add(a, b, "citric", "tartaric"), 2),
-        (lambda a, b: acidity.lemon_juice_to_add_ml(a, b, "tartaric"), 2),
         (lambda a, b: acidity.bicarbonate_to_add(a, b, "malic"), 2),
         (acidity.from_sample, 3),
         (tannin.tannin_to_add_g, 2),
@@ -86,20 +88,31 @@ FIGURES = {
         (sweetening.wine_word, 2),
         (trial.scaled_up, 3),
         (sweetening.sugar_lifting_points, 1),
-        (lambda a, b, c: sweetening.to_sweeten_ml(sweetening.Part(1000, 10, a), b, c), 3),
+    ],
+    "finish": [
+        (racking.racking, 3),
+        (lambda a: steeping.steeping("peel", a, False), 1),
+        (pasteurising.pasteurisation_units, 2),
+        (pasteurising.minutes_for, 1),
         (
-            lambda a, b, c: sweetening.mixed(
-                [sweetening.Part(a, b, c), sweetening.Part(500, 7, 2)]
+            lambda a, b, c, d: blending.blend(
+                [blending.Component("One", 1000, a, b), blending.Component("Two", 900, 5, 0)],
+                blending.Wanted(abv=c),
+                d,
             ),
+            4,
+        ),
+        (
+            lambda a, b, c: mix.best_mix(a, [mix.Empties(750, 3), mix.Empties(round(b), round(c))]),
             3,
         ),
+        (glasses.drops_for, 2),
     ],
     "kitchen": [
         (lambda a: spoons.in_spoons(a, "white_sugar"), 1),
         (lambda a: spoons.from_spoons(a, "us cup", "honey"), 1),
         (lambda a, b: spoons.in_pieces(a, b, "tablet"), 2),
         (lambda a, b: losses.reaching_bottles(a, [PEAR], round(b)), 2),
-        (whole_fruit.released_share, 1),
         (reading.check_gravity, 1),
         (lambda a, b: declared.read_label(a, b, "ml"), 2),
         (declared.fermentable_g, 3),

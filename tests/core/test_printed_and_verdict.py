@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import JobError
-from core.finish.sweetening import Part, mixed, sugar_lifting_points
+from core.finish.sweetening import sugar_lifting_points
 from core.must.mixing import Pour
 from core.pack.additives import read_ingredients
 from core.pack.declared import read_label
@@ -143,8 +143,7 @@ def test_a_preserved_cordial_says_what_it_is_good_for():
     assert "stays sweet" in found.uses[1]
     # So much in a 75 cl bottle does bring the sugar that lifts ten points.
     ml = float(found.uses[0].split()[0])
-    sweetened = mixed([Part(750, 12, 0), Part(ml, 0, 440)])
-    assert sweetened.sugar_g_per_l == pytest.approx(sugar_lifting_points(10), rel=0.02)
+    assert 440 * ml / (750 + ml) == pytest.approx(sugar_lifting_points(10), rel=0.02)
     assert preservatives(read_ingredients("potassium sorbate, E223, sucralose")) == (
         "potassium sorbate",
         "sodium metabisulphite",

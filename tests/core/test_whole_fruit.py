@@ -1,10 +1,7 @@
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
 
-from core.errors import JobError
 from core.must.mixing import Pour, make_must, mix_of
-from core.must.whole_fruit import must_on_day, released_share, start_reading
+from core.must.whole_fruit import start_reading
 from core.pack.declared import read_label
 from core.plan.evaluation import PricedPour, Recipe, evaluate
 
@@ -14,26 +11,9 @@ BERRIES = Pour("Raspberries", "fruit", mass_g=453.6, fruit="raspberry")
 SUGAR, WATER = Pour("Sugar", "sugar", mass_g=800), Pour("Water", "water", 3000)
 
 
-@given(days=st.floats(0, 20), more=st.floats(0.01, 5), state=st.sampled_from(["whole", "crushed"]))
-def test_it_only_ever_gives_more_and_never_more_than_all(days, more, state):
-    now, later = released_share(days, state), released_share(days + more, state)
-    assert 0 <= now < later <= 1
-    assert released_share(days + more, state, enzyme=True) > later or later > 0.999
-
-
-def test_crushed_fruit_is_spent_in_days_and_whole_in_a_week():
-    # Source: common practice.
-    assert released_share(4, "crushed") > 0.9
-    assert released_share(7) > 0.9
-    assert released_share(0) == 0
-
-
 def test_sugar_is_conserved_between_fruit_and_liquid():
     pours = [SUGAR, WATER, PLUMS]
-    start, spent = must_on_day(pours, 0), must_on_day(pours, 60, "crushed")
     everything = make_must(pours)
-    assert start.mix.sugar == pytest.approx(800)
-    assert spent.mix.sugar == pytest.approx(everything.mix.sugar)
     assert everything.mix.sugar == pytest.approx(800 + mix_of(PLUMS).sugar)
     # Pulp does not dissolve, and takes room.
     assert everything.mix.mass + everything.pulp_g == pytest.approx(3000 * 0.9982 + 1800, rel=1e-3)
@@ -71,9 +51,3 @@ def test_a_vessel_overflows_by_the_pulp_too():
     vessel = (room.mix.volume_ml + room.in_vessel_ml) / 2
     codes = [w.code for w in evaluate(Recipe(pours, vessel_ml=vessel)).warnings]
     assert "overflow" in codes
-
-
-@pytest.mark.parametrize("wrong", [(-1, "whole"), (1, "sliced")])
-def test_days_and_states_that_cannot_be(wrong):
-    with pytest.raises(JobError):
-        released_share(*wrong)

@@ -89,6 +89,16 @@ def test_racking_clears_and_the_next_stage_follows(call):
     rack = call.ok("GET", path(jug, "racking?vessel_ml=5000"))
     assert rack["goes_over_ml"] + rack["air_ml"] == pytest.approx(5000)
     assert "4.55 L" in rack["fill"][0]
+    assert rack["spare"] == ""
+    # A vessel of one's own that another batch stands in is not free.
+    crock = call.ok("POST", "vessels", {"name": "Crock", "shape": "bucket", "brim_ml": 4600})
+    there = call.ok("GET", path(jug, "racking?vessel_ml=5000&same=true"))
+    assert "Crock" in there["fill"][0]
+    assert "spare vessel" in there["spare"]
+    in_it = {"own_id": crock["id"], "volume_ml": crock["volume_ml"]}
+    call.ok("POST", "jugs", {**JUG, "vessel": in_it})
+    taken = call.ok("GET", path(jug, "racking?vessel_ml=5000"))
+    assert "Crock" not in "".join(taken["fill"])
     assert call("GET", path(jug, "racking?vessel_ml=1000"))[0] == 422
     assert wrote(call, jug, "racked", {"left_behind_ml": rack["left_ml"]})["stage"] == "bottle"
 

@@ -71,15 +71,29 @@ def rack(state: JugState, asked: RackQuery) -> RackOut:
     assert state.world is not None
     pours = state.world.jugs[key_of(state.jug)].pours
     left = usual_left_ml(pours, at.volume_ml).value if asked.left_ml is None else asked.left_ml
-    empty = [(f"the {v.name[0].lower()}{v.name[1:]}", float(v.volume_ml)) for v in VESSELS.values()]
-    own = [(f"“{v.name}”", v.volume_ml) for v in state.jug.account.vessels.filter(removed_at=None)]
-    found = racking(at.volume_ml, left, asked.vessel_ml, own or empty)
+    empty = _empty_vessels(state.jug.account)
+    found = racking(at.volume_ml, left, asked.vessel_ml, empty, asked.same)
     return RackOut(
         left_ml=found.left_ml,
         goes_over_ml=found.goes_over_ml,
         air_ml=found.air_ml,
         fill=list(found.fill),
+        spare=found.spare,
     )
+
+
+def _empty_vessels(account: Account) -> list[tuple[str, float]]:
+    """Vessels of one's own that no batch stands in; where nobody measured any, those sold."""
+    own = list(account.vessels.filter(removed_at=None))
+    if not own:
+        return [
+            (f"a {v.name[0].lower()}{v.name[1:]}", float(v.volume_ml)) for v in VESSELS.values()
+        ]
+    standing = with_events(account.jugs.filter(removed_at=None))
+    states = [JugState.load(jug) for jug in standing]
+    plans = [state.plan.get("vessel") for state in states if state.bottling is None]
+    taken = {vessel.get("own_id") for vessel in plans if isinstance(vessel, dict)}
+    return [(f"“{v.name}”", v.volume_ml) for v in own if v.id not in taken]
 
 
 def _standing(state: JugState) -> Standing:

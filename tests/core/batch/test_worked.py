@@ -205,3 +205,25 @@ def test_a_little_is_not_nothing():
     )
     jugs = {"Much": [plan(PEAR), on(2, "transferred", into=[{"jug": "Little", "volume_ml": 50}])], "Little": [None]}  # fmt: skip
     assert told_of(jugs)["Little"]["now"]["volume_ml"]["value"] == pytest.approx(50, abs=0.1)
+
+
+def test_closed_at_1_010_it_restarts_in_the_bottle():
+    """1.010 going to 1.000 in a bottle is 5.7 volumes: 2.2 g/L a point, 3.8 g/L a volume. A stop
+    there is no end, and what was closed in it is not safe. Source: arithmetic, common practice."""
+    journal = [on(1, "read", sg=1.048), on(1, "pitched", 13), on(14, "read", sg=1.010),
+               on(21, "read", sg=1.010)]  # fmt: skip
+    crown = {"bottle": "beer_bottle", "closure": "crown", "against_advice": "it looked done"}
+    answer = told(plan(PEAR), *journal, on(22, "bottled", lots=[lot("a", 330, 6, **crown)]))
+    (closed,) = answer["lots"]
+    assert closed["verdict"] == "do_not"
+    assert closed["volumes"]["worst"] > 0.87 + 5.7
+    assert "against_advice" in closed["label_says"]
+    assert closed["pressure_bar"]["20"] > 7
+    # What is left of it goes on; so does what is in the bottles.
+    later = told(
+        plan(PEAR), *journal, on(22, "bottled", lots=[lot("a", 330, 6, **crown)]),
+        on(30, "read", sg=1.004), on(31, "lot_moved", lot="a", did="burst", count=1),
+    )  # fmt: skip
+    assert later["verdict"]["code"] == "restarted"
+    assert any("chill the others" in note["text"] for note in later["warnings"])
+    assert "make_safe" in [due["what"] for due in later["due"]]

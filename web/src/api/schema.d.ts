@@ -3875,17 +3875,24 @@ export interface components {
         };
         /**
          * RackQuery
-         * @description Into which vessel it is racked, and what stays behind (None: the usual).
+         * @description Into which vessel it is racked, the one it stands in or another, and what stays behind (None:
+         *     the usual).
          */
         RackQuery: {
             /** Vessel Ml */
             vessel_ml: number;
+            /**
+             * Same
+             * @default false
+             */
+            same: boolean;
             /** Left Ml */
             left_ml?: number | null;
         };
         /**
          * RackOut
-         * @description What stays, what goes over, the air over it, and how that is filled.
+         * @description What stays, what goes over, the air over it, how that is filled, and the spare vessel that
+         *     it takes (empty: none).
          */
         RackOut: {
             /** Left Ml */
@@ -3896,6 +3903,8 @@ export interface components {
             air_ml: number;
             /** Fill */
             fill: string[];
+            /** Spare */
+            spare: string;
         };
         /**
          * GlassOfTrialOut
@@ -9242,6 +9251,7 @@ export interface operations {
         parameters: {
             query: {
                 vessel_ml: number;
+                same?: boolean;
                 left_ml?: number | null;
             };
             header?: never;

@@ -33,8 +33,8 @@ export function Steeps({ hot = false }: { hot?: boolean }) {
     if (!steep) return;
     const said = `${steep.name} steeping`;
     if (!hot) await log([{ kind: "noticed", what: { words: said } }], `${said}.`);
-    const [first] = steep.tasted_after_min;
-    if (first) await timer.begin(`Taste: ${steep.name.toLowerCase()}`, first);
+    for (const minutes of steep.tasted_after_min)
+      await timer.begin(`Taste: ${steep.name.toLowerCase()}`, minutes);
   }
   if (!steep) return null;
   return (
@@ -56,7 +56,7 @@ export function Steeps({ hot = false }: { hot?: boolean }) {
       {timer.problem && <Mark tone="bad">{timer.problem.message}</Mark>}
       <HStack>
         <QuietButton busy={timer.busy} onClick={begin}>
-          It is in: time the first taste
+          It is in: time the tastes
         </QuietButton>
       </HStack>
     </Stack>

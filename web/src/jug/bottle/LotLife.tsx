@@ -6,6 +6,7 @@ import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { Mark, QuietButton } from "../../frame/states";
+import { degree, readNumber, readTemperature, temperature } from "../../units";
 import { useJugContext } from "../jugContext";
 import { useLog } from "../useLog";
 import { counted } from "./lots";
@@ -18,7 +19,23 @@ const DID = {
   burst: "Burst",
   broken: "Broken",
   moved: "Moved to another place",
+  heated: "Heated in a water bath",
+  held_at: "Stand at a temperature",
 } as const;
+type Did = keyof typeof DID;
+
+/** What is written down of a lot: of some of its bottles, or done to all of it. */
+function written(
+  did: Did,
+  lot: string | undefined,
+  typed: { count: number | null; place: string; celsius: number | null; long: number | null },
+) {
+  if (did === "heated")
+    return { kind: "cared", what: { did, lot, core_c: typed.celsius, minutes: typed.long } };
+  if (did === "held_at") return { kind: "cared", what: { did, lot, temperature_c: typed.celsius } };
+  const moved = did === "moved" ? { place: typed.place } : {};
+  return { kind: "lot_moved", what: { lot, did, count: typed.count, ...moved } };
+}
 
 /** What the bottles wait for, and what became of some: it warns of the others. */
 export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
@@ -27,18 +44,23 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
   const log = useLog();
   const { act, busy, problem } = useAct(true);
   const [lot, setLot] = useState(lots[0]?.id ?? "");
-  const [did, setDid] = useState<keyof typeof DID>("opened");
+  const [did, setDid] = useState<Did>("opened");
   const [count, setCount] = useState("1");
   const [place, setPlace] = useState("");
+  const [warm, setWarm] = useState("");
+  const [minutes, setMinutes] = useState("");
+  const celsius = readTemperature(warm);
+  const long = readNumber(minutes, "min", "minutes");
   const many = counted(count);
   const chosen = lots.find((each) => each.id === lot) ?? lots[0];
   const save = () =>
     act(async () => {
-      const moved = did === "moved" ? { place } : {};
-      const what = { lot: chosen?.id, did, count: many, ...moved };
-      await log([{ kind: "lot_moved", what }], `${many} × ${DID[did].toLowerCase()}.`);
+      const entry = written(did, chosen?.id, { count: many, place, celsius, long });
+      await log([entry], `${chosen ? bottleSize(chosen.size_ml) : ""}: ${DID[did].toLowerCase()}.`);
       setCount("1");
     });
+  const needs = { heated: celsius !== null && long !== null, held_at: celsius !== null };
+  const ready = did === "heated" || did === "held_at" ? needs[did] : !!many;
   const notes = [...new Set(lots.flatMap((each) => each.notes))];
   return (
     <Stack gap="3">
@@ -88,7 +110,7 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
         <ChoiceField
           label="What became of them"
           value={did}
-          onChange={(next) => setDid(next as keyof typeof DID)}
+          onChange={(next) => setDid(next as Did)}
         >
           {Object.entries(DID).map(([key, name]) => (
             <option key={key} value={key}>
@@ -96,18 +118,35 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
             </option>
           ))}
         </ChoiceField>
-        {did === "moved" ? (
-          <TextField
-            label="Where to"
-            placeholder="cellar shelf"
-            value={place}
-            onChange={(event) => setPlace(event.target.value)}
-          />
-        ) : (
-          <span />
-        )}
+        <HStack align="flex-start">
+          {did === "moved" && (
+            <TextField
+              label="Where to"
+              placeholder="cellar shelf"
+              value={place}
+              onChange={(event) => setPlace(event.target.value)}
+            />
+          )}
+          {(did === "heated" || did === "held_at") && (
+            <TextField
+              label={did === "heated" ? `In the middle, ${degree()}` : `Stand at, ${degree()}`}
+              placeholder={temperature(did === "heated" ? 65 : 20)}
+              value={warm}
+              onChange={(event) => setWarm(event.target.value)}
+            />
+          )}
+          {did === "heated" && (
+            <TextField
+              label="Minutes"
+              inputMode="decimal"
+              placeholder="10"
+              value={minutes}
+              onChange={(event) => setMinutes(event.target.value)}
+            />
+          )}
+        </HStack>
         <HStack>
-          <QuietButton busy={busy} disabled={!many} onClick={save}>
+          <QuietButton busy={busy} disabled={!ready} onClick={save}>
             Save
           </QuietButton>
         </HStack>

@@ -21,16 +21,17 @@ export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
   const [left, setLeft] = useState("");
   const { known } = useVesselChoice();
   const vessel_ml = known[vessel]?.volume_ml ?? 5000;
+  const same = vessel === keyOf(jug.kept.plan.vessel);
   const typed = left.trim() ? readAmount(left, "ml") : null;
   const left_ml = typeof typed === "number" ? typed : null;
   const usual = finishing.usual_left_ml;
   const asked = useQuery({
-    queryKey: ["jug", jug.id, "racking", vessel_ml, left_ml, usual.value],
+    queryKey: ["jug", jug.id, "racking", vessel_ml, left_ml, same, usual.value],
     enabled: typeof typed !== "string",
     queryFn: () =>
       answer(
         api.GET("/api/jugs/{jug_id}/racking", {
-          params: { path: { jug_id: jug.id }, query: { vessel_ml, left_ml } },
+          params: { path: { jug_id: jug.id }, query: { vessel_ml, left_ml, same } },
         }),
       ),
     placeholderData: (before) => before,
@@ -89,6 +90,11 @@ function Over({ rack }: { rack: Schemas["RackOut"] }) {
         <b>{volume(rack.goes_over_ml)}</b> go over, {volume(rack.left_ml)} stay with the{" "}
         <Explained text="lees" />, {volume(rack.air_ml)} of air over it.
       </Text>
+      {rack.spare && (
+        <Text color="quiet">
+          <Explained text={rack.spare} />
+        </Text>
+      )}
       {rack.fill.length > 0 && (
         <Mark tone="mind">
           <Explained text={`That is too much air: it browns. ${rack.fill.join(" ")}`} />
