@@ -1,6 +1,6 @@
 """What to do instead, where a bottle does not bear what is to be closed in it."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from core.bottle.closing import NOT_PRIMED, Closing, Contents, PrimedBy, closing
@@ -9,8 +9,13 @@ from core.tables import CLOSURES, Closure
 # Priming below this is not worth weighing, g/L.
 _WORTH_PRIMING = 0.5
 _MOST = 3
-# Bottles in the order they are offered: what a kitchen is likeliest to have.
-_LIKELY = ("beer_bottle_returnable", "swing_top_rated", "pet_bottle", "sparkling_bottle")
+# Bottles in the order they are offered, what a kitchen is likeliest to have first.
+_LIKELY = {
+    ("beer_bottle_returnable", "crown"): "Use returnable beer bottles",
+    ("swing_top_rated", "swing"): "Use swing tops made for pressure",
+    ("pet_bottle", "screw_cap"): "Use plastic soft-drink bottles",
+    ("sparkling_bottle", "wired"): "Use sparkling-wine bottles",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,23 +48,11 @@ def _ways(contents: Contents, at: Closure, primed: PrimedBy) -> Iterable[WayOut]
         if room > _WORTH_PRIMING:
             yield WayOut(f"Prime with {room:.1f} g in a litre", at, room)
         yield WayOut("Leave these still", at, 0.0)
-    for bottle in _LIKELY:
-        for row in _of(bottle):
-            yield WayOut(f"Take {_called(row)}", row, primed.g_per_l)
+    for key, text in _LIKELY.items():
+        yield WayOut(text, CLOSURES[key], primed.g_per_l)
     vented = CLOSURES.get((at.bottle, "vented"))
     if vented is not None:
         yield WayOut("Vented caps, then the fridge", vented, primed.g_per_l)
-
-
-def _of(bottle: str) -> Sequence[Closure]:
-    return [row for row in CLOSURES.values() if row.bottle == bottle and row.closure != "vented"][
-        :1
-    ]
-
-
-def _called(row: Closure) -> str:
-    name = row.bottle_name[0].lower() + row.bottle_name[1:]
-    return f"{name.replace('bottle', 'bottles')} with {row.closure_name}s"
 
 
 def _less(contents: Contents, at: Closure, primed: PrimedBy) -> float:

@@ -182,6 +182,7 @@ function Flavour({
         <QuietButton
           size="slim"
           variant="soft"
+          justifySelf="start"
           aria-label={`Remove flavour ${number}`}
           disabled={!onRemove}
           onClick={onRemove}
