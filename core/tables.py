@@ -1,6 +1,7 @@
 """The reference tables in core/data, each row with its source."""
 
 import csv
+import json
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -297,6 +298,11 @@ SIGNS = {
     for row in rows("signs")
 }
 """What is seen and smelt of a jug. Common practice throughout; nobody publishes it."""
+
+DRINK_COLOURS: dict[str, str] = json.loads(
+    (_DATA / "drink_colours.json").read_text(encoding="utf-8")
+)
+"""What a drink looks like, by its fruit or its kind."""
 
 CLARITY = {
     row["key"]: Clarity(row["name"], row["seen"], row["clear"] == "yes") for row in rows("clarity")

@@ -26,7 +26,7 @@ const GROUPS = [
     priority: 1,
     test: /src\/(shelf|jugs|jug|drawing|today)\/(?!plan\/PourMenu|(clear|finish|bottle)\/)/,
   },
-  { name: "finishing", test: /src\/jug\/(clear|finish|bottle)\// },
+  { name: "finishing", test: /src\/(jug\/(clear|finish|bottle)|cellar)\// },
 ];
 
 export default defineConfig({

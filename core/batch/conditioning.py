@@ -5,13 +5,12 @@ from datetime import datetime, timedelta
 
 from core.batch.due import COLD, Due
 from core.batch.jug import FilledLot
-from core.plan.schools import Choices, chosen
+from core.batch.windows import ready_days
+from core.plan.schools import Choices
 
-# Days after filling, common practice: fizz is felt after a week, there after two at about 20 °C;
-# a still wine is drunk from three months, or when somebody keeps it from a year.
+# Days after filling, common practice: fizz is felt after a week, there after two at about 20 °C.
 _FELT_DAYS = (5, 14)
 _COLD_DAYS = (14, 28)
-_READY_DAYS = {"usual": (14, 90), "years": (365, 365)}
 _TOLD_DAYS = 30
 _UNSAFE_DAYS = 3
 
@@ -44,9 +43,8 @@ def _of(lot: FilledLot, held: bool, choices: Choices) -> Iterable[Due]:
         if not lot.place:
             why = "Two weeks in the warm have made its fizz, and the cold keeps it."
             yield _due(lot, "move_cold", *_COLD_DAYS, why)
-    days = _READY_DAYS.get(chosen(choices, "age"))
-    if days is not None and lot.left == lot.lot.count:
-        ready = days[0] if fizzy else days[1]
+    ready = ready_days(fizzy, choices)
+    if ready and lot.left == lot.lot.count:
         why = "Its edges have rounded off: open one, and say how it is."
         yield _due(lot, "ready", ready, ready + _TOLD_DAYS, why)
 

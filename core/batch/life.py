@@ -59,8 +59,9 @@ class Now:
 
 @dataclass(frozen=True, slots=True)
 class BottledLot:
-    """Bottles of one filling: how many are left, strength, gas, what a label says, and what else
-    could be done where it should not be closed."""
+    """Bottles of one filling: how many are left, strength, gas, what a label says, whether only
+    cold or a vent keeps it as it is (`paused`), and what else could be done where it should not be
+    closed."""
 
     filled: FilledLot
     abv: Interval
@@ -69,6 +70,7 @@ class BottledLot:
     cost_each: Decimal | None
     label_says: tuple[str, ...]
     held: bool
+    paused: bool
     ways_out: tuple[WayOut, ...]
 
 
@@ -289,6 +291,7 @@ def bottled_lot(filled: FilledLot) -> BottledLot:
         money(filled.money / lot.count) if filled.money is not None and lot.count else None,
         (*says, *sorted(before.dosed.said), *(["keep_cold"] if cold else [])),
         contents.held,
+        cold or (lot.closure.limit_volumes is None and not verdict.proven and not contents.held),
         ways_out(contents, lot.closure, primed),
     )
 

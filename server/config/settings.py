@@ -39,6 +39,7 @@ INSTALLED_APPS = [
     "server.shelf",
     "server.jugs",
     "server.finishing",
+    "server.cellar",
     "server.probes",
     "server.today",
     "server.demo",

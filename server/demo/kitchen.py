@@ -98,6 +98,12 @@ JUGS = [
         ],
         {(750, "wine_bottle", "cork"): 5, (330, "beer_bottle", "crown"): 1},
         12,
+        besides=(
+            (11.9, "lot_moved", {"lot": "a", "did": "moved", "count": 5, "place": "Under the stairs"}),
+            (11.9, "lot_moved", {"lot": "b", "did": "moved", "count": 1, "place": "Kitchen cupboard"}),
+            (5, "lot_moved", {"lot": "a", "did": "opened", "count": 1}),
+            (4.9, "tasted", {"lot": "a", "by": "Wenna Tarrick", "scores": {"overall": 2}, "words": "Tight, some yeast on the nose. The bite hides the fruit."}),
+        ),
     ),
     DemoJug(
         "Blackcurrant & honey",

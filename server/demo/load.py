@@ -144,4 +144,5 @@ def _load_events(jug: Jug, demo: DemoJug, now: datetime) -> None:
         steps.append(Step("measured", {"volume_ml": total}, filled))
         steps.append(Step("bottled", {"lots": lots}, filled))
     if steps:
+        steps.sort(key=lambda step: step.at)
         write(JugState.load(jug), jug.account, steps)

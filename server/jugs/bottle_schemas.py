@@ -88,6 +88,7 @@ class BottleOutcome(BaseModel):
     cost_each: str | None
     closing: ClosingOut | None
     label_says: list[str]
+    label_lines: list[str]
 
 
 class DoneOut(BaseModel):
@@ -131,3 +132,24 @@ class BottlingOut(BaseModel):
     steps: list[str]
     due: list[DueOut]
     against_advice: str
+
+
+class LotRow(BaseModel):
+    """A lot of bottles in a line: how many are left, where, how strong, what one cost, and between
+    when they are at their best."""
+
+    id: str
+    size_ml: int
+    count: int
+    left: int
+    bottle: str
+    closure: str
+    name: str
+    place: str
+    filled_at: datetime
+    abv: float
+    fizzy: bool
+    cost_each: str | None
+    says: list[str]
+    ready_from: datetime
+    best_until: datetime

@@ -12,6 +12,7 @@ from core.batch.events import Event as CoreEvent
 from core.batch.life import BottledLot, Life, how_strong, life, warmest_c
 from core.bottle import filling
 from core.bottle.filling_day import filling_day
+from core.bottle.label import label_lines
 from core.bottle.priming import prime_with, priming
 from core.cost.costing import per_bottle
 from core.errors import JobError
@@ -254,6 +255,7 @@ def _lot_out(lot: BottledLot, system: str, spoons: str) -> BottleOutcome:
         cost_each=None if lot.cost_each is None else money_text(lot.cost_each),
         closing=closing_out(lot.closing, lot.pressure_bar),
         label_says=list(lot.label_says),
+        label_lines=list(label_lines(lot.label_says, filled.against_advice)),
     )
 
 

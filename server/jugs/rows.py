@@ -7,9 +7,14 @@ from django.db.models import Q, QuerySet
 
 from core import tables
 from core.batch.due import Due, done_by
+from core.batch.life import BottledLot
 from core.batch.outlook import outlook
+from core.batch.windows import window
 from core.batch.words import DUE
-from server.jugs.bottle_schemas import DoneOut, DueOut
+from core.bottle.label import label_lines
+from core.files.recipe_file import money_text
+from core.plan.schools import Choices
+from server.jugs.bottle_schemas import DoneOut, DueOut, LotRow
 from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
 from server.jugs.plan_schemas import PlanIn
@@ -91,6 +96,36 @@ def _row(state: JugState, ahead: bool) -> JugRow:
         due=_due(state),
         dry_from=dry[0] if dry else None,
         dry_until=dry[1] if dry else None,
+        lots=_lots(state),
+    )
+
+
+def _lots(state: JugState) -> list[LotRow]:
+    """Its bottles that anybody filled, drunk or not."""
+    told = state.life.lots if state.life else ()
+    return [_lot_row(lot, state.choices) for lot in told]
+
+
+def _lot_row(lot: BottledLot, choices: Choices) -> LotRow:
+    filled = lot.filled
+    fizzy = filled.primed_g_per_l > 0 and not lot.held
+    best = window(filled.at, lot.abv.value, fizzy, lot.paused, choices)
+    return LotRow(
+        id=filled.lot.id,
+        size_ml=round(filled.lot.size_ml),
+        count=filled.lot.count,
+        left=filled.left,
+        bottle=filled.lot.closure.bottle,
+        closure=filled.lot.closure.closure,
+        name=filled.lot.closure.name,
+        place=filled.place,
+        filled_at=filled.at,
+        abv=lot.abv.value,
+        fizzy=fizzy,
+        cost_each=None if lot.cost_each is None else money_text(lot.cost_each),
+        says=list(label_lines(lot.label_says, filled.lot.against_advice)),
+        ready_from=best.ready,
+        best_until=best.best_until,
     )
 
 

@@ -8,10 +8,13 @@ from weasyprint.urls import URLFetcher, URLFetcherResponse
 
 
 class _Shipped(URLFetcher):  # type: ignore[misc]
-    """`asset:name` is a font of the built front end; any other address is refused."""
+    """`asset:name` is a font of the built front end, and `data:` what stands in the page itself;
+    any other address is refused."""
 
     def fetch(self, url: str, headers: object = None) -> URLFetcherResponse:
         scheme, _, name = url.partition(":")
+        if scheme == "data":
+            return super().fetch(url, headers)
         found = sorted(Path(settings.WEB_BUILT).glob(f"assets/{Path(name).name}-*.woff2"))
         if scheme != "asset" or not found:
             raise ValueError(f"{url} does not ship with the page.")

@@ -461,6 +461,7 @@ class ReferenceOut(BaseModel):
     stems: list[StemOut]
     thermometers: list[ThermometerOut]
     spooned: dict[str, float]
+    label_sheets: list[int]
     clarity: list[ClarityOut]
     glossary: list[TermOut]
     signs: list[SignOut]

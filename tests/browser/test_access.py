@@ -13,7 +13,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 VIEWS = [
     "/today", "/shelf", "/shelf?read&find=pear", "product", "compare", "/shelf/files", "/settings", "/jugs?new", "plan", "pitch",
-    "ferment", "bottle", "labels", "side-by-side", "shared",
+    "ferment", "clear", "finish", "bottle", "labels", "/cellar", "side-by-side", "shared",
 ]  # fmt: skip
 
 
@@ -43,6 +43,8 @@ def places_of(page, home):
         "compare": f"/shelf/compare?ids={first},{other}",
         **{view: f"/jugs/{jug['plan']}/{view}" for view in ("plan", "pitch")},
         "ferment": f"/jugs/{jug['ferment']}/ferment",
+        "clear": f"/jugs/{jug['clear']}/clear",
+        "finish": f"/jugs/{jug['finish']}/finish",
         "bottle": f"/jugs/{jug['bottle']}/bottle",
         "labels": f"/jugs/{jug['bottled']}/labels",
         "side-by-side": f"/jugs/side-by-side?jug={jug['plan']}&jug={jug['bottled']}",
@@ -96,7 +98,10 @@ ACTS = {
     "plan": "Next: pitch the yeast",
     "pitch": "Save reading and pitch",
     "ferment": "Save reading",
+    "clear": "Save racking",
     "bottle": "Save bottling",
+    "labels": "PDF to print",
+    "/cellar": "Open one",
     "/settings": "Save",
 }
 

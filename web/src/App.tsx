@@ -25,6 +25,7 @@ import { setKitchen } from "./units";
 // What comes after the ferment is fetched once a jug is there to see it.
 const ClearPage = lazy(() => import("./jug/clear/ClearPage"));
 const FinishPage = lazy(() => import("./jug/finish/FinishPage"));
+const CellarPage = lazy(() => import("./cellar/CellarPage"));
 const BottlePage = lazy(() => import("./jug/bottle/BottlePage"));
 const LabelsPage = lazy(() => import("./jug/bottle/LabelsPage"));
 
@@ -85,6 +86,7 @@ function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
             <Route path="labels" element={later(<LabelsPage />)} />
             <Route index element={<Navigate to="plan" replace />} />
           </Route>
+          <Route path="/cellar" element={later(<CellarPage />)} />
           <Route path="/today" element={<TodayPage />} />
           <Route path="*" element={<Home />} />
         </Routes>

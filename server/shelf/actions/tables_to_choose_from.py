@@ -4,6 +4,7 @@ from dataclasses import asdict
 
 from core import tables
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
+from core.bottle.label_sheets import SHEETS
 from core.ferment.stems import stems
 from core.finish.stabilising import TABLET_G
 from core.measure.spoons import STEP_G, STEP_ML
@@ -167,6 +168,7 @@ def tables_to_choose_from() -> ReferenceOut:
         ],
         spooned=spooned_g_per_ml(),
         signs=[SignOut(key=key, **asdict(sign)) for key, sign in tables.SIGNS.items()],
+        label_sheets=list(SHEETS),
         clarity=[
             ClarityOut(key=key, name=row.name, seen=row.seen, clear=row.clear)
             for key, row in tables.CLARITY.items()

@@ -1359,6 +1359,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cellar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cellar
+         * @description All bottles as they stand.
+         */
+        get: operations["server_cellar_api_get_cellar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/tastings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Tastings
+         * @description How it tasted, the newest first.
+         */
+        get: operations["server_cellar_api_get_tastings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Labels
+         * @description Labels of its bottles to print.
+         */
+        get: operations["server_cellar_api_get_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen/export.zip": {
         parameters: {
             query?: never;
@@ -2608,8 +2668,8 @@ export interface components {
         };
         /**
          * JugRow
-         * @description A jug in the list: its vessel, what is in it, what comes next, the soonest first, and between
-         *     which days it is likely dry, where that was looked at.
+         * @description A jug in the list: its vessel, what is in it, what comes next, the soonest first, between
+         *     which days it is likely dry, where that was looked at, and its bottles.
          */
         JugRow: {
             /** Id */
@@ -2647,6 +2707,57 @@ export interface components {
             dry_from?: string | null;
             /** Dry Until */
             dry_until?: string | null;
+            /**
+             * Lots
+             * @default []
+             */
+            lots: components["schemas"]["LotRow"][];
+        };
+        /**
+         * LotRow
+         * @description A lot of bottles in a line: how many are left, where, how strong, what one cost, and between
+         *     when they are at their best.
+         */
+        LotRow: {
+            /** Id */
+            id: string;
+            /** Size Ml */
+            size_ml: number;
+            /** Count */
+            count: number;
+            /** Left */
+            left: number;
+            /** Bottle */
+            bottle: string;
+            /** Closure */
+            closure: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /**
+             * Filled At
+             * Format: date-time
+             */
+            filled_at: string;
+            /** Abv */
+            abv: number;
+            /** Fizzy */
+            fizzy: boolean;
+            /** Cost Each */
+            cost_each: string | null;
+            /** Says */
+            says: string[];
+            /**
+             * Ready From
+             * Format: date-time
+             */
+            ready_from: string;
+            /**
+             * Best Until
+             * Format: date-time
+             */
+            best_until: string;
         };
         /** AimIn */
         AimIn: {
@@ -2700,6 +2811,8 @@ export interface components {
             closing: components["schemas"]["ClosingOut"] | null;
             /** Label Says */
             label_says: string[];
+            /** Label Lines */
+            label_lines: string[];
         };
         /**
          * BottlingOut
@@ -4204,6 +4317,128 @@ export interface components {
             flavours: components["schemas"]["FlavourIn"][];
         };
         /**
+         * CellarLotOut
+         * @description A lot in the cellar with its batch; `standing` is wait, ready, soon or past.
+         */
+        CellarLotOut: {
+            /** Id */
+            id: string;
+            /** Size Ml */
+            size_ml: number;
+            /** Count */
+            count: number;
+            /** Left */
+            left: number;
+            /** Bottle */
+            bottle: string;
+            /** Closure */
+            closure: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /**
+             * Filled At
+             * Format: date-time
+             */
+            filled_at: string;
+            /** Abv */
+            abv: number;
+            /** Fizzy */
+            fizzy: boolean;
+            /** Cost Each */
+            cost_each: string | null;
+            /** Says */
+            says: string[];
+            /**
+             * Ready From
+             * Format: date-time
+             */
+            ready_from: string;
+            /**
+             * Best Until
+             * Format: date-time
+             */
+            best_until: string;
+            /** Jug */
+            jug: number;
+            /** Number */
+            number: number;
+            /** Jug Name */
+            jug_name: string;
+            /** Drinks */
+            drinks: components["schemas"]["DrinkOut"][];
+            /** Standing */
+            standing: string;
+        };
+        /**
+         * CellarOut
+         * @description All bottles, by place, and what to drink first.
+         */
+        CellarOut: {
+            /** Said */
+            said: string;
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
+        };
+        /**
+         * PlaceOut
+         * @description A place with what stands there; no name: nobody said where.
+         */
+        PlaceOut: {
+            /** Name */
+            name: string;
+            /** Lots */
+            lots: components["schemas"]["CellarLotOut"][];
+        };
+        /**
+         * TastingOut
+         * @description How a batch tasted: when, how old it was, by whom, its mark and words.
+         */
+        TastingOut: {
+            /** Id */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Days */
+            days: number | null;
+            /** By */
+            by: string;
+            /** Lot */
+            lot: string | null;
+            /** Overall */
+            overall: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LabelsQuery
+         * @description Which labels: how many on a page, which lot (none: all), at which place of the first page to
+         *     begin, and whether with an outline to cut along.
+         */
+        LabelsQuery: {
+            /**
+             * Per Page
+             * @default 8
+             */
+            per_page: number;
+            /** Lot */
+            lot?: string | null;
+            /**
+             * Begin At
+             * @default 1
+             */
+            begin_at: number;
+            /**
+             * Outlined
+             * @default true
+             */
+            outlined: boolean;
+        };
+        /**
          * UnpackedOut
          * @description How much came in; `known` products stood on the shelf already.
          */
@@ -4898,6 +5133,8 @@ export interface components {
             spooned: {
                 [key: string]: number;
             };
+            /** Label Sheets */
+            label_sheets: number[];
             /** Clarity */
             clarity: components["schemas"]["ClarityOut"][];
             /** Glossary */
@@ -10056,6 +10293,181 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RelatedOut"][];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_get_cellar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CellarOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_get_tastings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TastingOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_get_labels: {
+        parameters: {
+            query?: {
+                per_page?: number;
+                lot?: string | null;
+                begin_at?: number;
+                outlined?: boolean;
+            };
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -18,27 +18,33 @@ const SHAPES: Record<string, { body: number; neck: number; shoulder: number; top
 const HEIGHT = 92;
 const ROOM = 4;
 
-/** A lot of bottles of one kind, filled with their drink; many stand behind one another. */
+/** A lot of bottles of one kind, filled with their drink; many stand behind one another, and those
+ * that are gone as outlines. */
 export function Bottles({
   bottle,
   closure,
   count,
+  of = count,
   drink,
 }: {
   bottle: string;
   closure: string;
   count: number;
+  /** How many there once were. */
+  of?: number;
   drink: string;
 }) {
   const shape = SHAPES[bottle] ?? { body: 12, neck: 4.4, shoulder: 40, top: 70 };
-  const drawn = Math.min(Math.max(count, 1), MOST_DRAWN);
+  const drawn = Math.min(Math.max(of, 1), MOST_DRAWN);
+  // As many in every eight as are left of all.
+  const full = of > MOST_DRAWN ? Math.ceil((count / of) * drawn) : count;
   const width = 2 * shape.body + (drawn - 1) * STEP + 2 * ROOM;
   return (
     <svg width={width} height={HEIGHT} viewBox={`0 0 ${width} ${HEIGHT}`} aria-hidden="true">
       {Array.from({ length: drawn }, (_, place) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: bottles of a lot are all alike
         <g key={place} transform={`translate(${ROOM + shape.body + place * STEP} ${HEIGHT - 3})`}>
-          <One shape={shape} closure={closure} drink={drink} empty={count === 0} />
+          <One shape={shape} closure={closure} drink={drink} gone={place >= full} />
         </g>
       ))}
     </svg>
@@ -49,12 +55,12 @@ function One({
   shape: { body, neck, shoulder, top },
   closure,
   drink,
-  empty,
+  gone,
 }: {
   shape: { body: number; neck: number; shoulder: number; top: number };
   closure: string;
   drink: string;
-  empty: boolean;
+  gone: boolean;
 }) {
   const round = shoulder + (top - shoulder) * 0.45;
   const path = `M${-body} 0V${-shoulder}C${-body} ${-round} ${-neck} ${-round} ${-neck} ${-top + 3}V${-top}H${neck}V${-top + 3}C${neck} ${-round} ${body} ${-round} ${body} ${-shoulder}V0Z`;
@@ -62,12 +68,13 @@ function One({
     <>
       <path
         d={path}
-        fill={empty ? colour("glass") : colour(drink)}
-        stroke={colour("rim")}
-        strokeWidth="2"
+        fill={gone ? "none" : colour(drink)}
+        stroke={colour(gone ? "quiet" : "rim")}
+        strokeDasharray={gone ? "3 3" : undefined}
+        strokeWidth={gone ? 1.2 : 2}
         strokeLinejoin="round"
       />
-      <Closed closure={closure} neck={neck} top={top} />
+      {!gone && <Closed closure={closure} neck={neck} top={top} />}
     </>
   );
 }

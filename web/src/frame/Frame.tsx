@@ -19,6 +19,7 @@ const places = [
   ["/today", "Today"],
   ["/shelf", "Shelf"],
   ["/jugs", "Jugs"],
+  ["/cellar", "Cellar"],
 ] as const;
 
 export function Logo() {

@@ -1,46 +1,7 @@
+import table from "../../../core/data/drink_colours.json";
+
 /** Colours of what is poured, taken from the drink itself. Keys as in core's fruit table. */
-export const drinkColours: Record<string, string> = {
-  apple: "#e3b85c",
-  pear: "#f1dc93",
-  grape: "#a8b65a",
-  red_grape: "#5d2347",
-  orange: "#f0a13c",
-  pineapple: "#f2d45f",
-  grapefruit: "#ee9d88",
-  pomegranate: "#b3263f",
-  cranberry: "#c02f45",
-  sour_cherry: "#8e1f33",
-  blackcurrant: "#3f1d4d",
-  raspberry: "#c43a5a",
-  elderberry: "#432045",
-  rhubarb: "#e6a9a6",
-  quince: "#dfae4a",
-  plum: "#8a3a55",
-  apricot: "#eeb064",
-  mango: "#f0ae3a",
-  tomato: "#c9472f",
-  peach: "#f2bd8f",
-  strawberry: "#d24a54",
-  blackberry: "#4a1f45",
-  blueberry: "#544a7d",
-  sweet_cherry: "#7c1730",
-  passion_fruit: "#e0a53a",
-  lemon: "#f3e48c",
-  lime: "#cfdc86",
-  juice: "#e6c88a",
-  concentrate: "#7c4a24",
-  syrup: "#cf8f2b",
-  sugar: "#fbf6ea",
-  water: "#cfe4ee",
-  fruit: "#b5566a",
-  acid: "#f4f0d8",
-  tannin: "#8a6a45",
-  powder: "#f6e9b0",
-  boiled_off: "#e9f1f4",
-  kit: "#7c4a24",
-  // What stands in the bend of an airlock.
-  airlock: "#8fc1dc",
-};
+export const drinkColours: Record<string, string> = table;
 
 /** The token of a drink's colour, for Chakra's style props. */
 export function drinkToken(drink: {

@@ -1,18 +1,20 @@
-import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
+import { Box, Grid, Stack, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import { Link } from "react-router";
 import { bottleSize, percent } from "../../format";
+import { ChoiceField, TextField } from "../../frame/fields";
 import { ActButton, Empty, GoButton, Panel, QuietButton } from "../../frame/states";
+import { Tick } from "../../frame/Tick";
 import { useJugContext } from "../jugContext";
 import { mainColour } from "../jugLayers";
-
-const SAYS: Record<string, string> = {
-  contains_sulphites: "Contains sulphites",
-  under_pressure: "Under pressure. Open with care",
-};
+import { counted } from "./lots";
 
 /** One label for every bottle, ready for the printer. */
 export default function LabelsPage() {
-  const { jug, session } = useJugContext();
+  const { jug, reference, session } = useJugContext();
+  const [perPage, setPerPage] = useState("8");
+  const [beginAt, setBeginAt] = useState("1");
+  const [outlined, setOutlined] = useState(true);
   if (!jug.bottling) {
     return (
       <Panel>
@@ -34,19 +36,53 @@ export default function LabelsPage() {
     Array.from({ length: line.count }, (_, i) => ({
       key: `${line.size_ml}-${line.bottle}-${line.closure}-${i}`,
       size: line.size_ml,
-      says: line.label_says,
+      says: line.label_lines,
+      abv: line.abv.value,
     })),
   );
+  const first = counted(beginAt);
+  const wrong = !first || first > Number(perPage);
+  const address = `/api/jugs/${jug.id}/labels.pdf?per_page=${perPage}&begin_at=${wrong ? 1 : first}&outlined=${outlined}`;
   return (
     <Stack gap="4">
-      <HStack css={{ "@media print": { display: "none" } }} wrap="wrap">
-        <ActButton onClick={() => window.print()}>Print {labels.length} labels</ActButton>
-        <QuietButton asChild>
-          <Link to="../bottle" relative="path">
-            Back
-          </Link>
-        </QuietButton>
-      </HStack>
+      <Panel css={{ "@media print": { display: "none" } }}>
+        <Grid
+          templateColumns={{ base: "1fr 1fr", md: "12rem 12rem 1fr auto auto" }}
+          gap="3"
+          alignItems="end"
+        >
+          <ChoiceField label="Labels on a page" value={perPage} onChange={setPerPage}>
+            {reference.label_sheets.map((many) => (
+              <option key={many} value={many}>
+                {many}
+              </option>
+            ))}
+          </ChoiceField>
+          <TextField
+            label="First free label"
+            inputMode="numeric"
+            value={beginAt}
+            error={wrong ? `1 to ${perPage}.` : undefined}
+            onChange={(event) => setBeginAt(event.target.value)}
+          />
+          <Tick checked={outlined} onChange={setOutlined}>
+            With lines to cut along
+          </Tick>
+          <QuietButton asChild>
+            <Link to="../bottle" relative="path">
+              Back
+            </Link>
+          </QuietButton>
+          <ActButton variant="act" asChild>
+            <a href={address} target="_blank" rel="noreferrer">
+              PDF to print
+            </a>
+          </ActButton>
+        </Grid>
+        <Text color="quiet" fontSize="sm" pt="2">
+          A4, at 100 %. Every bottle that is left gets one, with a code that opens this batch.
+        </Text>
+      </Panel>
       <Grid
         templateColumns="repeat(auto-fill, minmax(15rem, 1fr))"
         gap="3"
@@ -77,15 +113,13 @@ export default function LabelsPage() {
               {jug.name}
             </Text>
             <Text mt="2">
-              {bottling.abv && <b>{percent(bottling.abv.value)} vol</b>} · {bottleSize(label.size)}
+              <b>{percent(label.abv)} vol</b> · {bottleSize(label.size)}
             </Text>
             <Text>Bottled {date}</Text>
             <Text>Batch {jug.number}</Text>
-            {label.says.map((key) => (
-              <Text key={key} fontWeight="600">
-                {key === "against_advice"
-                  ? `Closed against advice: ${bottling.against_advice}`
-                  : SAYS[key]}
+            {label.says.map((text) => (
+              <Text key={text} fontWeight="600">
+                {text}
               </Text>
             ))}
             <Text fontSize="xs" mt="2">

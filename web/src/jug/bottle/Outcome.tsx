@@ -5,12 +5,6 @@ import { Explained } from "../../frame/Explained";
 import { Mark, Tag } from "../../frame/states";
 import { Verdict } from "./Verdict";
 
-const SAYS: Record<string, string> = {
-  contains_sulphites: "contains sulphites",
-  under_pressure: "under pressure",
-  against_advice: "closed against advice",
-};
-
 /** What stands in these bottles: strength, whether each may be closed, what each cost. */
 export function Outcome({
   outcome,
@@ -19,7 +13,10 @@ export function Outcome({
   outcome: Schemas["BottlingOut"];
   currency: string;
 }) {
-  const says = [...new Set(outcome.bottles.flatMap((lot) => lot.label_says))];
+  const says = [...new Set(outcome.bottles.flatMap((lot) => lot.label_lines))].filter(
+    // Said by itself below.
+    (text) => !outcome.against_advice || !text.endsWith(outcome.against_advice),
+  );
   return (
     <Stack gap="3">
       {outcome.abv && (
@@ -57,7 +54,7 @@ export function Outcome({
         <HStack wrap="wrap" gap="2">
           <Text>Its label says:</Text>
           {says.map((key) => (
-            <Tag key={key}>{SAYS[key] ?? key}</Tag>
+            <Tag key={key}>{key}</Tag>
           ))}
         </HStack>
       )}

@@ -1,0 +1,1 @@
+"""The cellar: bottles as they stand, their labels, and how they tasted."""

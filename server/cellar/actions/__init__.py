@@ -1,0 +1,1 @@
+"""What can be done in the cellar, one verb a file."""

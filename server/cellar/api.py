@@ -1,0 +1,41 @@
+"""The cellar's endpoints."""
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router
+
+from server.accounts.auth import account_of, signed_in
+from server.cellar.actions.list_bottles import list_bottles
+from server.cellar.actions.list_tastings import list_tastings
+from server.cellar.actions.print_labels import print_labels
+from server.cellar.schemas import CellarOut, LabelsQuery, TastingOut
+from server.config.problems import REFUSALS
+from server.jugs.journal import with_events
+from server.jugs.state import JugState
+
+router = Router(auth=signed_in)
+
+
+def _state(request: HttpRequest, jug_id: int) -> JugState:
+    jugs = with_events(account_of(request).jugs.all())
+    return JugState.load(get_object_or_404(jugs, id=jug_id))
+
+
+@router.get("/cellar", response={200: CellarOut, **REFUSALS})
+def get_cellar(request: HttpRequest) -> CellarOut:
+    """All bottles as they stand."""
+    return list_bottles(account_of(request))
+
+
+@router.get("/jugs/{int:jug_id}/tastings", response={200: list[TastingOut], **REFUSALS})
+def get_tastings(request: HttpRequest, jug_id: int) -> list[TastingOut]:
+    """How it tasted, the newest first."""
+    return list_tastings(_state(request, jug_id))
+
+
+@router.get("/jugs/{int:jug_id}/labels.pdf", response={200: None, **REFUSALS})
+def get_labels(request: HttpRequest, jug_id: int, asked: Query[LabelsQuery]) -> HttpResponse:
+    """Labels of its bottles to print."""
+    home = request.build_absolute_uri("/").rstrip("/")
+    made = print_labels(_state(request, jug_id), asked, home)
+    return HttpResponse(made, content_type="application/pdf")

@@ -1,0 +1,54 @@
+"""What the cellar's endpoints take and give. Amounts in ml; money as text."""
+
+from datetime import datetime
+
+from pydantic import BaseModel
+
+from server.jugs.bottle_schemas import LotRow
+from server.jugs.schemas import DrinkOut
+
+
+class CellarLotOut(LotRow):
+    """A lot in the cellar with its batch; `standing` is wait, ready, soon or past."""
+
+    jug: int
+    number: int
+    jug_name: str
+    drinks: list[DrinkOut]
+    standing: str
+
+
+class PlaceOut(BaseModel):
+    """A place with what stands there; no name: nobody said where."""
+
+    name: str
+    lots: list[CellarLotOut]
+
+
+class CellarOut(BaseModel):
+    """All bottles, by place, and what to drink first."""
+
+    said: str
+    places: list[PlaceOut]
+
+
+class TastingOut(BaseModel):
+    """How a batch tasted: when, how old it was, by whom, its mark and words."""
+
+    id: str
+    at: datetime
+    days: int | None
+    by: str
+    lot: str | None
+    overall: float | None
+    words: str
+
+
+class LabelsQuery(BaseModel):
+    """Which labels: how many on a page, which lot (none: all), at which place of the first page to
+    begin, and whether with an outline to cut along."""
+
+    per_page: int = 8
+    lot: str | None = None
+    begin_at: int = 1
+    outlined: bool = True

@@ -1,0 +1,93 @@
+"""The cellar at the screen: a bottle opened and tasted, moved, counted; its labels."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import PHONE, tab_to
+from tests.server.conftest import Caller
+from tests.server.test_cellar import bottled
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+@pytest.fixture
+def cellar(page, person):
+    person.move_in()
+    bottled(Caller(person.client), "Pear & plum")
+    page.goto(f"{person.home}/cellar")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("7 bottles.")
+    return page
+
+
+def lot(page, size):
+    return page.get_by_role("button", name=re.compile(rf"left of \d+ · {size}"))
+
+
+def test_one_is_opened_tasted_and_taken_back(cellar):
+    cellar.get_by_role("button", name="Open one").click()
+    expect(lot(cellar, "75 cl")).to_contain_text("2 left of 3")
+    cellar.get_by_label("How is it?").select_option(label="Best yet")
+    cellar.get_by_label("In a line").fill("Round, of plums.")
+    cellar.get_by_role("form", name="How it tastes").get_by_role("button", name="Save").click()
+    told = cellar.get_by_role("region", name="How it tasted")
+    expect(told).to_contain_text("Best yet 0 days in")
+    expect(told).to_contain_text("Round, of plums.")
+    opened = cellar.locator("[data-part=root]").filter(has_text="opened.")
+    opened.get_by_role("button", name="Undo").click()
+    expect(lot(cellar, "75 cl")).to_contain_text("3 left of 3")
+
+
+def test_bottles_move_to_a_shelf_of_their_own_and_are_counted(cellar):
+    lot(cellar, "33 cl").click()
+    cellar.get_by_text("Move, give away, count").click()
+    cellar.get_by_label("Where it stands").fill("Garage")
+    cellar.get_by_role("button", name="Move", exact=True).click()
+    garage = cellar.get_by_role("region", name="Garage")
+    expect(garage).to_contain_text("4 left of 4")
+    cellar.get_by_text("Move, give away, count").click()
+    cellar.get_by_label("Counted: so many are there").fill("9")
+    expect(cellar.get_by_text("There were 4: more cannot have come.")).to_be_visible()
+    cellar.get_by_label("Counted: so many are there").fill("3")
+    cellar.get_by_role("button", name="Save count").click()
+    expect(garage).to_contain_text("3 left of 4")
+
+
+def test_only_ready_ones_and_the_empty_cellar(page, person):
+    person.move_in()
+    page.goto(f"{person.home}/cellar")
+    page.get_by_role("link", name="See the jugs").click()
+    bottled(Caller(person.client), "Pear & plum")
+    page.goto(f"{person.home}/cellar")
+    page.get_by_text("Only ready ones").click()
+    expect(page.get_by_text("None is ready yet.")).to_be_visible()
+
+
+def test_labels_are_a_pdf_for_the_sheet_that_is_left(cellar):
+    cellar.get_by_role("link", name="Labels").click()
+    expect(cellar.get_by_role("list", name="Labels").get_by_role("listitem")).to_have_count(7)
+    cellar.get_by_label("Labels on a page").select_option("21")
+    cellar.get_by_label("First free label").fill("30")
+    expect(cellar.get_by_text("1 to 21.")).to_be_visible()
+    cellar.get_by_label("First free label").fill("4")
+    address = cellar.get_by_role("link", name="PDF to print").get_attribute("href")
+    assert "per_page=21&begin_at=4" in address
+    answer = cellar.request.get(cellar.url.split("/jugs/")[0] + address)
+    assert answer.headers["content-type"] == "application/pdf"
+
+
+def test_by_keyboard_alone(cellar):
+    tab_to(cellar, lot(cellar, "33 cl"))
+    cellar.keyboard.press("Enter")
+    expect(lot(cellar, "33 cl")).to_have_attribute("aria-pressed", "true")
+    tab_to(cellar, cellar.get_by_role("button", name="Open one"))
+    cellar.keyboard.press("Enter")
+    expect(lot(cellar, "33 cl")).to_contain_text("3 left of 4")
+
+
+@pytest.mark.browser_context_args(**PHONE)
+def test_on_a_phone(cellar):
+    assert cellar.evaluate("document.documentElement.scrollWidth") == 390
+    cellar.get_by_role("button", name="Open one").tap()
+    expect(lot(cellar, "75 cl")).to_contain_text("2 left of 3")

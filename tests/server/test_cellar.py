@@ -1,0 +1,170 @@
+"""The cellar: bottles by place and window, labels as they print, how a batch tasted."""
+
+from datetime import timedelta
+
+import pypdfium2
+import pytest
+import zxingcpp
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+from django.utils import timezone
+
+from tests.server.test_finishing import CORK, CROWN, path, stopped, wrote
+
+pytestmark = pytest.mark.django_db
+
+LONG = "Weißdorn, Żurawina y piña de la abuela"
+
+
+def bottled(call, name="Pear", lots=None, **more):
+    jug = stopped(call, name)
+    lots = lots or [
+        {"size_ml": 750, "count": 3, **CORK, "place": "Under the stairs"},
+        {"size_ml": 330, "count": 4, **CROWN, "priming": {"volumes": 2.3}},
+    ]
+    return call.ok("POST", path(jug, "bottling"), {"bottles": lots, "insist": True, **more})
+
+
+def pages(call, jug, **query):
+    asked = "&".join(f"{key}={value}" for key, value in query.items())
+    answer = call.client.get(f"/api/jugs/{jug['id']}/labels.pdf?{asked}")
+    assert answer.status_code == 200, answer.content
+    assert answer["Content-Type"] == "application/pdf"
+    return pypdfium2.PdfDocument(answer.content)
+
+
+def text_of(document):
+    return "\n".join(page.get_textpage().get_text_range() for page in document)
+
+
+def test_bottles_stand_by_place_with_their_windows(call, other_call):
+    jug = bottled(call)
+    cellar = call.ok("GET", "cellar")
+    assert [place["name"] for place in cellar["places"]] == ["Under the stairs", ""]
+    corked, fizzy = (place["lots"][0] for place in cellar["places"])
+    assert (corked["left"], corked["standing"], corked["jug"]) == (3, "wait", jug["id"])
+    # A still wine from three months, fizz from two weeks. Practice: no published source.
+    day = timedelta(days=1)
+    ready = [
+        (timezone.datetime.fromisoformat(lot["ready_from"]) - timezone.now()) / day
+        for lot in (corked, fizzy)
+    ]
+    assert ready == [pytest.approx(90, abs=0.1), pytest.approx(14, abs=0.1)]
+    assert cellar["said"].startswith("7 bottles. None is ready before")
+    assert other_call.ok("GET", "cellar") == {"said": "No bottles yet.", "places": []}
+
+
+def test_what_became_of_bottles_is_counted_and_the_last_takes_the_lot_away(call):
+    jug = bottled(call)
+    wrote(call, jug, "lot_moved", {"lot": "a", "did": "opened", "count": 1})
+    wrote(call, jug, "lot_moved", {"lot": "b", "did": "moved", "count": 4, "place": "Garage"})
+    cellar = call.ok("GET", "cellar")
+    left = {
+        (place["name"], lot["id"]): lot["left"]
+        for place in cellar["places"]
+        for lot in place["lots"]
+    }
+    assert left == {("Under the stairs", "a"): 2, ("Garage", "b"): 4}
+    wrote(call, jug, "lot_moved", {"lot": "a", "did": "given", "count": 2})
+    wrote(call, jug, "lot_moved", {"lot": "b", "did": "opened", "count": 4})
+    assert call.ok("GET", "cellar")["places"] == []
+
+
+def test_the_cellar_takes_no_more_queries_for_more_batches(call):
+    def queries():
+        with CaptureQueriesContext(connection) as caught:
+            call.ok("GET", "cellar")
+        return len(caught)
+
+    bottled(call)
+    one = queries()
+    for name in ("Two", "Three", "Four"):
+        bottled(call, name)
+    assert queries() == one
+
+
+def test_a_label_says_all_that_it_has_to(call):
+    jug = stopped(call, LONG)
+    for dose in (
+        {"dose": "sulphite_potassium", "mass_g": 0.6},
+        {"dose": "sweetener", "sugar": "xylitol", "mass_g": 60},
+        {"dose": "finings_a", "volume_ml": 20, "made_of": "fish"},
+    ):
+        wrote(call, jug, "dosed", dose)
+    lots = [{"size_ml": 330, "count": 2, **CROWN, "priming": {"volumes": 2.3}}]
+    asked = {"bottles": lots, "insist": True, "against_advice": "for the bonfire"}
+    call.ok("POST", path(jug, "bottling"), asked)
+    abv = call.ok("GET", path(jug))["bottling"]["bottles"][0]["abv"]["value"]
+    for per_page in (2, 4, 8, 10, 14, 21, 24):
+        text = " ".join(text_of(pages(call, jug, per_page=per_page)).split())
+        for said in ("Weißdorn", "Żurawina", "piña", f"{abv:.1f} % vol", "33 cl", "1 of 2",
+                     "Contains sulphites", "Contains fish", "poisonous to dogs",
+                     "Under pressure", "batch 1"):  # fmt: skip
+            assert said in text, (per_page, said)
+
+
+@pytest.mark.parametrize("per_page", [4, 8, 21])
+def test_the_code_on_it_leads_to_the_batch(call, per_page):
+    jug = bottled(call, LONG)
+    first = pages(call, jug, per_page=per_page)[0].render(scale=4).to_pil()
+    found = {code.text for code in zxingcpp.read_barcodes(first)}
+    assert found == {f"http://testserver/jugs/{jug['id']}/bottle"}
+
+
+@pytest.mark.parametrize("per_page", [2, 8, 24])
+def test_no_label_reaches_past_its_edge(call, per_page):
+    """Every letter lies within a label of the sheet, whatever has to be said."""
+    jug = bottled(call, LONG)
+    from core.bottle.label_sheets import SHEETS
+
+    sheet = SHEETS[per_page]
+    for page in pages(call, jug, per_page=per_page):
+        letters = page.get_textpage()
+        high = page.get_height()
+        for at in range(letters.count_chars()):
+            left, bottom, right, top = letters.get_charbox(at)
+            if right <= left:
+                continue
+            x, y = (left + right) / 2 * 0.3528, (high - (top + bottom) / 2) * 0.3528
+            row = (y - sheet.top_mm) / sheet.height_mm
+            assert 0 <= row < sheet.down
+            assert sheet.left_mm <= x <= 210 - sheet.left_mm
+            assert 0.01 < row % 1 < 0.99
+
+
+def test_labels_begin_where_the_sheet_is_still_whole_and_for_one_lot(call):
+    jug = bottled(call)
+    assert len(pages(call, jug, per_page=8)) == 1
+    assert len(pages(call, jug, per_page=8, begin_at=3)) == 2
+    one = text_of(pages(call, jug, per_page=8, lot="b"))
+    assert one.count("33 cl") == 4
+    assert "75 cl" not in one
+    wrote(call, jug, "lot_moved", {"lot": "b", "did": "opened", "count": 3})
+    assert text_of(pages(call, jug, per_page=8, lot="b")).count("33 cl") == 1
+
+
+@pytest.mark.parametrize(
+    ("query", "at"), [("per_page=9", "per_page"), ("lot=z", "lot"), ("begin_at=0", "begin_at")]
+)
+def test_labels_that_cannot_be(call, query, at):
+    jug = bottled(call)
+    status, said = call("GET", path(jug, f"labels.pdf?{query}"))
+    assert status == 422
+    assert at in said["errors"][0]["at"]
+
+
+def test_labels_are_ones_own(call, other_call):
+    jug = bottled(call)
+    assert other_call("GET", path(jug, "labels.pdf"))[0] == 404
+    assert other_call("GET", path(jug, "tastings"))[0] == 404
+
+
+def test_how_it_tasted_is_kept_with_its_age(call):
+    jug = bottled(call)
+    taste = {"lot": "a", "by": "Ida", "scores": {"overall": 4}, "words": "Round, of plums."}
+    wrote(call, jug, "tasted", taste)
+    (tasting,) = call.ok("GET", path(jug, "tastings"))
+    assert (tasting["by"], tasting["overall"], tasting["days"]) == ("Ida", 4, 0)
+    assert tasting["words"] == "Round, of plums."
+    call.ok("POST", path(jug, "events", tasting["id"], "strike"))
+    assert call.ok("GET", path(jug, "tastings")) == []

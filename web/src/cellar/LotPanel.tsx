@@ -1,0 +1,315 @@
+import { chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { answer, api, type Schemas } from "../api/client";
+import { useSession } from "../api/queries";
+import { Tape } from "../drawing/Tape";
+import { bottleSize, day, money, percent } from "../format";
+import { useAct } from "../frame/act";
+import { Explained } from "../frame/Explained";
+import { ChoiceField, TextField } from "../frame/fields";
+import { useSay } from "../frame/notices";
+import { ActButton, Mark, QuietButton } from "../frame/states";
+import { counted } from "../jug/bottle/lots";
+import { Window } from "./Window";
+
+type Lot = Schemas["CellarLotOut"];
+
+const DID = {
+  given: "Given away",
+  broken: "Broken",
+  gushed: "Gushed",
+  burst: "Burst",
+  flat: "Flat",
+} as const;
+
+/** What a bottle is thought of, the best first: the mark it is kept by. */
+const MARKS: [number, string][] = [
+  [5, "Best yet"],
+  [4, "Good"],
+  [3, "Fine"],
+  [2, "Not yet"],
+  [1, "Pour it away"],
+];
+
+/** One lot: open one and say how it was, give one away, move it, count what is there. */
+export function LotPanel({ lot }: { lot: Lot }) {
+  const session = useSession().data;
+  const queries = useQueryClient();
+  const say = useSay();
+  const { act, busy, problem } = useAct(true);
+  const [tasting, setTasting] = useState(false);
+  const path = { jug_id: lot.jug };
+
+  async function look() {
+    await Promise.all([
+      queries.invalidateQueries({ queryKey: ["jugs"] }),
+      queries.invalidateQueries({ queryKey: ["jug", lot.jug] }),
+    ]);
+  }
+  const write = (kind: string, what: Record<string, unknown>, said: string) =>
+    act(async () => {
+      const id = crypto.randomUUID();
+      const body = { id, kind, what: { lot: lot.id, ...what }, note: "", insist: false };
+      await answer(api.POST("/api/jugs/{jug_id}/events", { params: { path }, body }));
+      await look();
+      const undo = async () => {
+        const params = { path: { ...path, event_id: id } };
+        await answer(api.POST("/api/jugs/{jug_id}/events/{event_id}/strike", { params }));
+        await look();
+      };
+      say(said, { undo });
+    });
+
+  return (
+    <Stack gap="3">
+      <Heading as="h2" size="md">
+        <Tape>
+          {lot.number} · {lot.jug_name}
+        </Tape>
+      </Heading>
+      <Text>
+        <b>{percent(lot.abv)}</b>, {bottleSize(lot.size_ml)}, {lot.fizzy ? "fizzy" : "still"}.
+        Bottled {day(lot.filled_at, session?.time_zone ?? "UTC")}.
+        {lot.cost_each !== null &&
+          session &&
+          ` ${money(lot.cost_each, session.currency)} a bottle.`}
+      </Text>
+      <HStack gap="2">
+        <Window lot={lot} />
+      </HStack>
+      {lot.says.map((text) => (
+        <Mark key={text} tone="mind">
+          <Explained text={text} />
+        </Mark>
+      ))}
+      <HStack wrap="wrap">
+        <ActButton
+          variant="act"
+          busy={busy}
+          disabled={lot.left === 0}
+          onClick={async () => {
+            const opened = { did: "opened", count: 1 };
+            if (await write("lot_moved", opened, `One of ${lot.jug_name} opened.`))
+              setTasting(true);
+          }}
+        >
+          Open one
+        </ActButton>
+        <QuietButton onClick={() => setTasting(!tasting)}>Say how it tastes</QuietButton>
+        <QuietButton asChild>
+          <Link to={`/jugs/${lot.jug}/labels`}>Labels</Link>
+        </QuietButton>
+      </HStack>
+      {problem && <Mark tone="bad">{problem.message}</Mark>}
+      {tasting && (
+        <Tasting
+          name={session?.name ?? ""}
+          onSave={async (what) => {
+            if (await write("tasted", what, "Saved how it tasted.")) setTasting(false);
+          }}
+          busy={busy}
+        />
+      )}
+      <Tastings jug={lot.jug} />
+      <chakra.details borderTopWidth="1px" borderColor="line">
+        <chakra.summary minH="44px" pt="2" cursor="pointer" fontWeight="600">
+          Move, give away, count
+        </chakra.summary>
+        <More lot={lot} busy={busy} write={write} />
+      </chakra.details>
+    </Stack>
+  );
+}
+
+/** One line and a mark. */
+function Tasting({
+  name,
+  busy,
+  onSave,
+}: {
+  name: string;
+  busy: boolean;
+  onSave: (what: Record<string, unknown>) => void;
+}) {
+  const [mark, setMark] = useState("4");
+  const [words, setWords] = useState("");
+  const [by, setBy] = useState(name);
+  return (
+    <form
+      aria-label="How it tastes"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSave({ by, words, scores: { overall: Number(mark) } });
+      }}
+    >
+      <Stack gap="2">
+        <ChoiceField label="How is it?" value={mark} onChange={setMark}>
+          {MARKS.map(([value, text]) => (
+            <option key={value} value={value}>
+              {text}
+            </option>
+          ))}
+        </ChoiceField>
+        <TextField
+          label="In a line"
+          placeholder="Round, plum skin, the bite is just right"
+          maxLength={300}
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+        />
+        <TextField label="Who tasted" value={by} onChange={(event) => setBy(event.target.value)} />
+        <ActButton type="submit" busy={busy} alignSelf="flex-start">
+          Save
+        </ActButton>
+      </Stack>
+    </form>
+  );
+}
+
+/** How the batch tasted over time, the newest first. */
+function Tastings({ jug }: { jug: number }) {
+  const session = useSession().data;
+  const found = useQuery({
+    queryKey: ["jug", jug, "tastings"],
+    queryFn: () =>
+      answer(api.GET("/api/jugs/{jug_id}/tastings", { params: { path: { jug_id: jug } } })),
+  });
+  const told = found.data ?? [];
+  if (told.length === 0) return <Text color="quiet">Nobody has said how it tastes yet.</Text>;
+  return (
+    <section aria-label="How it tasted">
+      <Heading as="h3" size="md" fontFamily="heading">
+        How it tasted
+      </Heading>
+      <chakra.ul listStyleType="none">
+        {told.map((each) => (
+          <chakra.li key={each.id} py="2" borderTopWidth="1px" borderColor="line">
+            <Text>
+              <b>{MARKS.find(([mark]) => mark === each.overall)?.[1] ?? "Tasted"}</b>
+              <chakra.span color="quiet">
+                {" "}
+                {each.days !== null && `${age(each.days)}, `}
+                {day(each.at, session?.time_zone ?? "UTC")}
+                {each.by && `, ${each.by}`}
+              </chakra.span>
+            </Text>
+            {each.words && <Text>{each.words}</Text>}
+          </chakra.li>
+        ))}
+      </chakra.ul>
+    </section>
+  );
+}
+
+const WEEK = 7;
+const MONTH = 30.4;
+
+function age(days: number): string {
+  if (days < 2 * WEEK) return `${days} ${days === 1 ? "day" : "days"} in`;
+  if (days < 3 * MONTH) return `${Math.round(days / WEEK)} weeks in`;
+  return `${Math.round(days / MONTH)} months in`;
+}
+
+/** What else becomes of bottles. */
+function More({
+  lot,
+  busy,
+  write,
+}: {
+  lot: Lot;
+  busy: boolean;
+  write: (kind: string, what: Record<string, unknown>, said: string) => Promise<boolean>;
+}) {
+  const [place, setPlace] = useState(lot.place);
+  const [did, setDid] = useState<keyof typeof DID>("given");
+  const [count, setCount] = useState("1");
+  const [there, setThere] = useState("");
+  const many = counted(count);
+  const standing = there.trim() ? counted(there) : null;
+  const missing = standing === null ? 0 : lot.left - standing;
+  return (
+    <Stack gap="3" pb="2">
+      <Grid templateColumns="minmax(0, 1fr) auto" gap="2" alignItems="end">
+        <TextField
+          label="Where it stands"
+          placeholder="under the stairs"
+          value={place}
+          onChange={(event) => setPlace(event.target.value)}
+        />
+        <QuietButton
+          busy={busy}
+          disabled={!place.trim() || place === lot.place}
+          onClick={() =>
+            write(
+              "lot_moved",
+              { did: "moved", count: lot.left, place: place.trim() },
+              `Moved: ${place.trim()}.`,
+            )
+          }
+        >
+          Move
+        </QuietButton>
+      </Grid>
+      <Grid templateColumns="4.5rem minmax(0, 1fr) auto" gap="2" alignItems="end">
+        <TextField
+          label="Bottles"
+          inputMode="numeric"
+          value={count}
+          error={many === null ? "Like 1." : undefined}
+          onChange={(event) => setCount(event.target.value)}
+        />
+        <ChoiceField
+          label="What became of them"
+          value={did}
+          onChange={(next) => setDid(next as keyof typeof DID)}
+        >
+          {Object.entries(DID).map(([key, text]) => (
+            <option key={key} value={key}>
+              {text}
+            </option>
+          ))}
+        </ChoiceField>
+        <QuietButton
+          busy={busy}
+          disabled={!many}
+          onClick={() =>
+            write("lot_moved", { did, count: many }, `${many} × ${DID[did].toLowerCase()}.`)
+          }
+        >
+          Save
+        </QuietButton>
+      </Grid>
+      <Grid templateColumns="minmax(0, 1fr) auto" gap="2" alignItems="end">
+        <TextField
+          label="Counted: so many are there"
+          inputMode="numeric"
+          placeholder={String(lot.left)}
+          value={there}
+          error={
+            missing < 0
+              ? `There were ${lot.left}: more cannot have come.`
+              : there.trim() && standing === null
+                ? "Whole bottles, like 3."
+                : undefined
+          }
+          onChange={(event) => setThere(event.target.value)}
+        />
+        <QuietButton
+          busy={busy}
+          disabled={missing <= 0}
+          onClick={() =>
+            write(
+              "lot_moved",
+              { did: "opened", count: missing },
+              `${missing} fewer: taken as opened.`,
+            )
+          }
+        >
+          Save count
+        </QuietButton>
+      </Grid>
+    </Stack>
+  );
+}
