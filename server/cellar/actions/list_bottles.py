@@ -10,7 +10,7 @@ from server.jugs.schemas import JugRow
 
 
 def list_bottles(account: Account) -> CellarOut:
-    """Every lot that has bottles left, or lost its last one not long ago, by where it stands.
+    """Every lot that has bottles left, by where it stands.
 
     Three queries, however many batches there are: lines are kept beside each jug.
     """
@@ -22,9 +22,9 @@ def list_bottles(account: Account) -> CellarOut:
     places: dict[str, list[CellarLotOut]] = {}
     told = []
     for row in (JugRow.model_validate(each) for each in kept):
-        if not any(lot.left for lot in row.lots):
-            continue
         for lot in row.lots:
+            if not lot.left:
+                continue
             window = Window(lot.ready_from, lot.best_until)
             told.append(Shelved(row.name, lot.left, window))
             places.setdefault(lot.place, []).append(

@@ -90,7 +90,12 @@ export function Frame({
         flexWrap="wrap"
         css={{ "@media print": { display: "none" } }}
       >
-        <HStack gap="2" mr={{ base: "auto", md: "2" }}>
+        <HStack
+          gap="2"
+          mr={{ base: "auto", md: "2" }}
+          // The places come first where there is little room.
+          css={{ "@media (max-width: 26rem)": { "& > svg": { display: "none" } } }}
+        >
           <Logo />
           <Text
             fontFamily="heading"
@@ -102,7 +107,7 @@ export function Frame({
             Amber Jug
           </Text>
         </HStack>
-        <HStack as="nav" aria-label="Places" gap="1">
+        <HStack as="nav" aria-label="Places" gap={{ base: "0", md: "1" }}>
           {places.map(([to, name]) => (
             <chakra.div key={to}>
               <NavLink to={to}>
@@ -112,7 +117,7 @@ export function Frame({
                     display="inline-flex"
                     alignItems="center"
                     minH="44px"
-                    px="3"
+                    px={{ base: "2", md: "3" }}
                     fontWeight={isActive ? "700" : "400"}
                     borderBottomWidth="3px"
                     borderColor={isActive ? "drink.syrup" : "transparent"}
@@ -124,10 +129,11 @@ export function Frame({
             </chakra.div>
           ))}
         </HStack>
-        <HStack ml="auto" gap="2">
+        <HStack ml="auto" gap={{ base: "0", md: "2" }}>
           <QuietButton
             variant="onNavy"
             size="slim"
+            px={{ base: "2", md: "3" }}
             aria-label="Find anything"
             aria-expanded={finding}
             onClick={() => setFinding(!finding)}
