@@ -41,6 +41,19 @@ def left_behind_ml(finished_ml: float, total_ml: float) -> float:
     return max(finished_ml - total_ml, 0.0)
 
 
+# More than this share of the jug is not lees any more. Common practice.
+_MUCH_LEFT = 0.12
+
+
+def left_says(left_ml: float, bottled_ml: float, goes_on: bool) -> str:
+    """What is left of the jug, in words that go on from its amount."""
+    if goes_on:
+        return "stays in the jug and goes on."
+    if left_ml > _MUCH_LEFT * (left_ml + bottled_ml):
+        return "left over: count more bottles, or say that some stays in the jug."
+    return "left on the lees and in samples."
+
+
 def check_count(size_ml: int, count: int) -> None:
     """Raises JobError for a size no bottle has, or a negative or absurd count."""
     if not 20 <= size_ml <= 30_000:

@@ -122,6 +122,7 @@ class BottlingOut(BaseModel):
     bottles: list[BottleOutcome]
     bottled_ml: float
     left_ml: float
+    left_says: str
     abv: IntervalOut | None
     how: str
     base: StrengthOut | None

@@ -59,13 +59,15 @@ def _told(
     filled = {lot.id for lot in event.what.lots}
     lots = [lot for lot in told.lots if lot.filled.lot.id in filled]
     total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
+    left = _left_ml(state, saved, total)
     paid = [lot.filled.money for lot in lots if lot.filled.money is not None]
     return BottlingOut(
         id=saved.id if saved else None,
         at=saved.at if saved else None,
         bottles=[_lot_out(lot, state.jug.account.shows, state.jug.account.spoons) for lot in lots],
         bottled_ml=total,
-        left_ml=_left_ml(state, saved, total),
+        left_ml=left,
+        left_says=filling.left_says(left, total, asked.some_left),
         abv=IntervalOut.of(lots[0].abv) if lots else None,
         how=how_strong(lots[0]) if lots else "",
         base=strength_out(state.progress.strength) if state.progress else None,

@@ -87,7 +87,7 @@ def journal_out(state: JugState) -> list[EventOut]:
             at=event.at,
             written_at=event.written_at,
             kind=event.kind,
-            text=_told(event, names),
+            text=told(event, names),
             about=signs_in_words(core_event(event).what),
             what=event.what,
             note=event.note,
@@ -99,7 +99,8 @@ def journal_out(state: JugState) -> list[EventOut]:
     ]
 
 
-def _told(event: Event, names: dict[str, str]) -> str:
+def told(event: Event, names: dict[str, str]) -> str:
+    """What happened in a sentence, other jugs by their names."""
     what = core_event(event).what
     if isinstance(what, Transferred):
         what = Transferred(tuple((names.get(jug, jug), ml) for jug, ml in what.into))

@@ -100,7 +100,6 @@ ACTS = {
     "ferment": "Save reading",
     "clear": "Save racking",
     "bottle": "Save bottling",
-    "labels": "PDF to print",
     "/cellar": "Open one",
     "/settings": "Save",
 }

@@ -46,7 +46,6 @@ def test_bottles_move_to_a_shelf_of_their_own_and_are_counted(cellar):
     cellar.get_by_role("button", name="Move", exact=True).click()
     garage = cellar.get_by_role("region", name="Garage")
     expect(garage).to_contain_text("4 left of 4")
-    cellar.get_by_text("Move, give away, count").click()
     cellar.get_by_label("Counted: so many are there").fill("9")
     expect(cellar.get_by_text("There were 4: more cannot have come.")).to_be_visible()
     cellar.get_by_label("Counted: so many are there").fill("3")
@@ -91,3 +90,8 @@ def test_on_a_phone(cellar):
     assert cellar.evaluate("document.documentElement.scrollWidth") == 390
     cellar.get_by_role("button", name="Open one").tap()
     expect(lot(cellar, "75 cl")).to_contain_text("2 left of 3")
+
+
+def test_it_is_planned_again(cellar):
+    cellar.get_by_role("button", name="Plan it again").click()
+    expect(cellar.get_by_text("Jug 2 · Pear & plum")).to_be_visible()

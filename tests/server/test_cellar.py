@@ -168,3 +168,16 @@ def test_how_it_tasted_is_kept_with_its_age(call):
     assert tasting["words"] == "Round, of plums."
     call.ok("POST", path(jug, "events", tasting["id"], "strike"))
     assert call.ok("GET", path(jug, "tastings")) == []
+
+
+def test_the_sheet_tells_the_life_of_a_batch(call):
+    jug = bottled(call, LONG)
+    wrote(call, jug, "tasted", {"lot": "a", "by": "Ida", "words": "Round, of plums."})
+    answer = call.client.get(f"/api/jugs/{jug['id']}/sheet.pdf")
+    text = " ".join(text_of(pypdfium2.PdfDocument(answer.content)).split())
+    abv = jug["progress"]["strength"]["mass_balance"]["value"]
+    for said in ("Żurawina", "What happened", "Read 1.081 at 20 °C", "Bottled 3 × 750 ml",
+                 "3 × 750 ml", f"{abv:.1f} % vol", "Tasted by Ida: Round, of plums.",
+                 "Under pressure"):  # fmt: skip
+        assert said in text, said
+    assert "What it looks and smells like" not in text

@@ -1,14 +1,17 @@
-"""Print a plan as a sheet for the counter."""
+"""Print a batch as a sheet: its plan for the counter, and its life once it has one."""
 
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from django.template.loader import render_to_string
 
 from core import tables
+from core.bottle.label import label_lines
 from core.interval import Interval
 from core.plan.amounts_in_words import in_kitchen_things, measured, spooned
 from core.plan.planned_dose import DOSED, WHEN
 from server.jugs.state import JugState
+from server.jugs.telling import told
 
 _LINES_TO_WRITE = 10
 
@@ -61,8 +64,51 @@ def _context(state: JugState) -> dict[str, Any]:
         "word": result.glass.word,
         "steps": result.glass.steps,
         "warnings": result.warnings,
-        "lines": range(_LINES_TO_WRITE),
+        # Once something happened the sheet tells it; until then there is room to write.
+        "lines": () if state.pitched else range(_LINES_TO_WRITE),
+        "log": _log(state) if state.pitched else (),
+        "lots": _lots(state),
+        "so_far": _so_far(state),
     }
+
+
+def _log(state: JugState) -> list[dict[str, str]]:
+    """Everything that happened and stands, in its order."""
+    zone = ZoneInfo(state.jug.account.time_zone)
+    names = {str(jug.id): jug.name for jug in state.kitchen}
+    return [
+        {
+            "day": event.at.astimezone(zone).strftime("%-d %b %Y"),
+            "text": told(event, names),
+            "note": event.note,
+        }
+        for event in state.standing
+    ]
+
+
+def _lots(state: JugState) -> list[dict[str, object]]:
+    """Its bottles, with what stands in them and what one cost."""
+    return [
+        {
+            "count": lot.filled.lot.count,
+            "left": lot.filled.left,
+            "size": measured(lot.filled.lot.size_ml, False, state.jug.account.shows),
+            "name": lot.filled.lot.closure.name.lower(),
+            "abv": f"{lot.abv.value:.1f} % vol",
+            "cost": f"{lot.cost_each} {state.jug.account.currency}" if lot.cost_each else "",
+            "says": " ".join(label_lines(lot.label_says, lot.filled.lot.against_advice)),
+        }
+        for lot in (state.life.lots if state.life else ())
+    ]
+
+
+def _so_far(state: JugState) -> str:
+    """How strong it has become by its readings."""
+    gone = state.progress
+    if gone is None:
+        return ""
+    found = gone.strength.mass_balance
+    return f"{found.value:.1f} % vol ({found.low:.1f}–{found.high:.1f})"
 
 
 def _gravity(sg: Interval) -> str:

@@ -2831,6 +2831,8 @@ export interface components {
             bottled_ml: number;
             /** Left Ml */
             left_ml: number;
+            /** Left Says */
+            left_says: string;
             abv: components["schemas"]["IntervalOut"] | null;
             /** How */
             how: string;

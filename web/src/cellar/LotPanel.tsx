@@ -1,7 +1,7 @@
 import { chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
@@ -38,9 +38,19 @@ export function LotPanel({ lot }: { lot: Lot }) {
   const session = useSession().data;
   const queries = useQueryClient();
   const say = useSay();
+  const navigate = useNavigate();
   const { act, busy, problem } = useAct(true);
   const [tasting, setTasting] = useState(false);
   const path = { jug_id: lot.jug };
+
+  const again = () =>
+    act(async () => {
+      const made = await answer(
+        api.POST("/api/jugs/{jug_id}/fork", { params: { path }, body: { name: lot.jug_name } }),
+      );
+      await queries.invalidateQueries({ queryKey: ["jugs"] });
+      navigate(`/jugs/${made.id}/plan`);
+    });
 
   async function look() {
     await Promise.all([
@@ -100,6 +110,14 @@ export function LotPanel({ lot }: { lot: Lot }) {
         <QuietButton onClick={() => setTasting(!tasting)}>Say how it tastes</QuietButton>
         <QuietButton asChild>
           <Link to={`/jugs/${lot.jug}/labels`}>Labels</Link>
+        </QuietButton>
+        <QuietButton asChild>
+          <a href={`/api/jugs/${lot.jug}/sheet.pdf`} target="_blank" rel="noreferrer">
+            Batch sheet
+          </a>
+        </QuietButton>
+        <QuietButton busy={busy} onClick={again}>
+          Plan it again
         </QuietButton>
       </HStack>
       {problem && <Mark tone="bad">{problem.message}</Mark>}

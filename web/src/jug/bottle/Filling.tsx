@@ -96,7 +96,7 @@ export function Filling({
             {wrong ? (
               <Mark tone="bad">{wrong.message}</Mark>
             ) : (
-              outcome && <InAll outcome={outcome} some={typed.someLeft} />
+              outcome && <InAll outcome={outcome} />
             )}
           </Box>
           <chakra.ul listStyleType="none" aria-label="Bottles to fill">
@@ -243,7 +243,7 @@ function headline(outcome: Schemas["BottlingOut"] | undefined): string {
 }
 
 /** What to wash and weigh for all of them, and what is left over. */
-function InAll({ outcome, some }: { outcome: Schemas["BottlingOut"]; some: boolean }) {
+function InAll({ outcome }: { outcome: Schemas["BottlingOut"] }) {
   const count = outcome.bottles.reduce((sum, lot) => sum + lot.count, 0);
   const kinds = outcome.bottles.map((lot) => `${lot.count} × ${bottleSize(lot.size_ml)}`);
   return (
@@ -254,9 +254,7 @@ function InAll({ outcome, some }: { outcome: Schemas["BottlingOut"]; some: boole
           <b>Weigh {listed(outcome.weigh)}</b> in all.{" "}
         </>
       )}
-      <Explained
-        text={`${volume(outcome.left_ml)} ${some ? "stay in the jug" : "left on the lees and in samples"}.`}
-      />
+      <Explained text={`${volume(outcome.left_ml)} ${outcome.left_says}`} />
     </Text>
   );
 }

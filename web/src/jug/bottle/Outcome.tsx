@@ -59,10 +59,11 @@ export function Outcome({
         </HStack>
       )}
       <Text color="quiet">
-        {volume(outcome.bottled_ml)} in bottles, {volume(outcome.left_ml)} left on the{" "}
-        <Explained text="lees" /> and in samples
+        <Explained
+          text={`${volume(outcome.bottled_ml)} in bottles, ${volume(outcome.left_ml)} ${outcome.left_says}`}
+        />
         {outcome.cost_per_litre !== null &&
-          ` · ${money(outcome.cost_per_litre, currency)} a litre${outcome.unpriced.length ? `, without ${listed(outcome.unpriced)}` : ""}`}
+          ` ${money(outcome.cost_per_litre, currency)} a litre${outcome.unpriced.length ? `, without ${listed(outcome.unpriced)}` : ""}`}
       </Text>
     </Stack>
   );
