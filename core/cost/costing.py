@@ -107,6 +107,12 @@ def per_bottle(used: Decimal, bottled_ml: float, size_ml: float) -> Decimal:
     return money(used * Decimal(repr(size_ml)) / Decimal(repr(bottled_ml)))
 
 
+def saved_against(each: Decimal, shop: Decimal) -> Decimal:
+    """What a bottle of one's own saves against one that costs so much in a shop; below nothing
+    where it costs more."""
+    return money(shop - each)
+
+
 def per_unit_of_alcohol(used: Decimal, bottled_ml: float, abv: float) -> Decimal:
     """What 10 ml of pure alcohol cost, a unit as Britain counts it.
 

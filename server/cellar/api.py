@@ -6,9 +6,10 @@ from ninja import Query, Router
 
 from server.accounts.auth import account_of, signed_in
 from server.cellar.actions.list_bottles import list_bottles
+from server.cellar.actions.list_costs import list_costs
 from server.cellar.actions.list_tastings import list_tastings
 from server.cellar.actions.print_labels import print_labels
-from server.cellar.schemas import CellarOut, LabelsQuery, TastingOut
+from server.cellar.schemas import CellarOut, CostsOut, LabelsQuery, TastingOut
 from server.config.problems import REFUSALS
 from server.jugs.journal import with_events
 from server.jugs.state import JugState
@@ -31,6 +32,12 @@ def get_cellar(request: HttpRequest) -> CellarOut:
 def get_tastings(request: HttpRequest, jug_id: int) -> list[TastingOut]:
     """How it tasted, the newest first."""
     return list_tastings(_state(request, jug_id))
+
+
+@router.get("/jugs/{int:jug_id}/costs", response={200: CostsOut, **REFUSALS})
+def get_costs(request: HttpRequest, jug_id: int, shop: str = "") -> CostsOut:
+    """What it cost, where that went, and what one saves against a price in a shop."""
+    return list_costs(_state(request, jug_id), shop)
 
 
 @router.get("/jugs/{int:jug_id}/labels.pdf", response={200: None, **REFUSALS})

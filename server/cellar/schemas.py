@@ -52,3 +52,25 @@ class LabelsQuery(BaseModel):
     lot: str | None = None
     begin_at: int = 1
     outlined: bool = True
+
+
+class CostLineOut(BaseModel):
+    """What one ingredient cost, and its share of all."""
+
+    name: str
+    used: str
+    share: float
+
+
+class CostsOut(BaseModel):
+    """Where the money of a batch went: as used and at the till (whole packs); a litre and a unit of
+    alcohol (10 ml) of what got into bottles; and what a bottle of the first lot `saves` against
+    the shop price that was asked about. None where nothing is priced, bottled or asked."""
+
+    lines: list[CostLineOut]
+    used: str | None
+    packs: str | None
+    per_litre: str | None
+    per_unit: str | None
+    saves: str | None
+    unpriced: list[str]

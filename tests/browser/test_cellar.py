@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from server.jugs.models import Jug
 from tests.browser.conftest import PHONE, tab_to
 from tests.server.conftest import Caller
 from tests.server.test_cellar import bottled
@@ -95,3 +96,12 @@ def test_on_a_phone(cellar):
 def test_it_is_planned_again(cellar):
     cellar.get_by_role("button", name="Plan it again").click()
     expect(cellar.get_by_text("Jug 2 · Pear & plum")).to_be_visible()
+
+
+def test_what_it_cost_stands_with_the_bottles(cellar, person):
+    cellar.goto(f"{person.home}/jugs/{Jug.objects.get().id}/bottle")
+    cost = cellar.get_by_role("region", name="What it cost")
+    expect(cost).to_contain_text("£3.99 of ingredients")
+    expect(cost).to_contain_text("at the till")
+    cost.get_by_label("One like it in a shop, GBP").fill("7.50")
+    expect(cost).to_contain_text("A bottle of yours saves £6.")

@@ -181,3 +181,38 @@ def test_the_sheet_tells_the_life_of_a_batch(call):
                  "Under pressure"):  # fmt: skip
         assert said in text, said
     assert "What it looks and smells like" not in text
+
+
+def test_what_it_cost_and_where_that_went(call, other_call):
+    jug = bottled(call)
+    costs = call.ok("GET", path(jug, "costs"))
+    # 3 cartons at 1.15 and 450 g of a bag of 1.19, over 3.57 L with sugar from the bag to prime.
+    used = 3 * 1.15 + 0.45 * 1.19
+    assert float(costs["used"]) == pytest.approx(used, abs=0.006)
+    assert float(costs["packs"]) == pytest.approx(3 * 1.15 + 1.19, abs=0.006)
+    shares = {line["name"]: line["share"] for line in costs["lines"]}
+    assert shares == {
+        "Pear": pytest.approx(3.45 / used, abs=1e-3),
+        "Sugar": pytest.approx(0.5355 / used, abs=1e-3),
+    }
+    lots = jug["bottling"]["bottles"]
+    paid = sum(lot["count"] * float(lot["cost_each"]) for lot in lots)
+    assert float(costs["per_litre"]) == pytest.approx(paid / 3.57, abs=0.01)
+    # A unit is 10 ml of alcohol. UK Chief Medical Officers' definition.
+    alcohol = sum(lot["count"] * lot["size_ml"] * lot["abv"]["value"] / 100 for lot in lots)
+    assert float(costs["per_unit"]) == pytest.approx(paid / (alcohol / 10), abs=0.01)
+    each = float(lots[0]["cost_each"])
+    saves = call.ok("GET", path(jug, "costs?shop=7.50"))["saves"]
+    assert float(saves) == pytest.approx(7.5 - each, abs=1e-9)
+    assert (costs["saves"], call("GET", path(jug, "costs?shop=dear"))[0]) == (None, 422)
+    assert other_call("GET", path(jug, "costs"))[0] == 404
+
+
+def test_what_was_added_is_paid_for_too(call):
+    jug = stopped(call)
+    honey = {"name": "Honey", "kind": "syrup", "label": {"sugars_g": "81", "per_g": 100},
+             "mass_g": 227, "price": "2.60", "pack_g": 454}  # fmt: skip
+    wrote(call, jug, "added", {"pour": honey})
+    costs = call.ok("GET", path(jug, "costs"))
+    assert next(line["used"] for line in costs["lines"] if line["name"] == "Honey") == "1.30"
+    assert (costs["per_litre"], costs["per_unit"]) == (None, None)

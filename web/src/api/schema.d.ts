@@ -1399,6 +1399,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Costs
+         * @description What it cost, where that went, and what one saves against a price in a shop.
+         */
+        get: operations["server_cellar_api_get_costs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/labels.pdf": {
         parameters: {
             query?: never;
@@ -4415,6 +4435,40 @@ export interface components {
             overall: number | null;
             /** Words */
             words: string;
+        };
+        /**
+         * CostLineOut
+         * @description What one ingredient cost, and its share of all.
+         */
+        CostLineOut: {
+            /** Name */
+            name: string;
+            /** Used */
+            used: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * CostsOut
+         * @description Where the money of a batch went: as used and at the till (whole packs); a litre and a unit of
+         *     alcohol (10 ml) of what got into bottles; and what a bottle of the first lot `saves` against
+         *     the shop price that was asked about. None where nothing is priced, bottled or asked.
+         */
+        CostsOut: {
+            /** Lines */
+            lines: components["schemas"]["CostLineOut"][];
+            /** Used */
+            used: string | null;
+            /** Packs */
+            packs: string | null;
+            /** Per Litre */
+            per_litre: string | null;
+            /** Per Unit */
+            per_unit: string | null;
+            /** Saves */
+            saves: string | null;
+            /** Unpriced */
+            unpriced: string[];
         };
         /**
          * LabelsQuery
@@ -10408,6 +10462,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TastingOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_get_costs: {
+        parameters: {
+            query?: {
+                shop?: string;
+            };
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsOut"];
                 };
             };
             /** @description Unauthorized */

@@ -7,6 +7,7 @@ import { useSay } from "../../frame/notices";
 import { Empty, GoButton, Panel, QuietButton } from "../../frame/states";
 import { useJugContext } from "../jugContext";
 import { StrengthTable } from "../Strengths";
+import { Costs } from "./Costs";
 import { Filling } from "./Filling";
 import { LotLife } from "./LotLife";
 import { Outcome } from "./Outcome";
@@ -76,20 +77,25 @@ function Bottled({ jug, bottled }: { jug: Schemas["JugOut"]; bottled: Schemas["B
           </HStack>
         </Stack>
       </Panel>
-      {bottled.base && (
+      <Stack gap="4">
+        {bottled.base && (
+          <Panel>
+            <Stack gap="2">
+              <Heading as="h2" size="md" fontFamily="heading">
+                How we got this strength
+              </Heading>
+              <Text>{bottled.how}</Text>
+              <Text color="quiet" fontSize="sm">
+                Before anything was added at the end:
+              </Text>
+              <StrengthTable strength={bottled.base} />
+            </Stack>
+          </Panel>
+        )}
         <Panel>
-          <Stack gap="2">
-            <Heading as="h2" size="md" fontFamily="heading">
-              How we got this strength
-            </Heading>
-            <Text>{bottled.how}</Text>
-            <Text color="quiet" fontSize="sm">
-              Before anything was added at the end:
-            </Text>
-            <StrengthTable strength={bottled.base} />
-          </Stack>
+          <Costs each={bottled.bottles[0]?.cost_each ?? null} />
         </Panel>
-      )}
+      </Stack>
     </Grid>
   );
 }

@@ -1,0 +1,76 @@
+import { Box, chakra, Heading, Stack, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, api } from "../../api/client";
+import { listed, money } from "../../format";
+import { Explained } from "../../frame/Explained";
+import { TextField } from "../../frame/fields";
+import { readNumber } from "../../units";
+import { useJugContext } from "../jugContext";
+
+/** Where the money of a batch went, and what a bottle saves against one from a shop. */
+export function Costs({ each }: { each: string | null }) {
+  const { jug, session } = useJugContext();
+  const [shop, setShop] = useState("");
+  const against = readNumber(shop);
+  const asked = against === null ? "" : String(against);
+  const found = useQuery({
+    queryKey: ["jug", jug.id, "costs", jug.journal.length, asked],
+    queryFn: () =>
+      answer(
+        api.GET("/api/jugs/{jug_id}/costs", {
+          params: { path: { jug_id: jug.id }, query: { shop: asked } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });
+  const costs = found.data;
+  if (!costs?.used) return null;
+  const { currency } = session;
+  return (
+    <Stack gap="2" as="section" aria-label="What it cost">
+      <Heading as="h2" size="md" fontFamily="heading">
+        {money(costs.used, currency)} of ingredients
+      </Heading>
+      <chakra.ul listStyleType="none">
+        {costs.lines.map((line) => (
+          <chakra.li key={line.name} py="1">
+            <Text fontSize="sm">
+              {line.name}: <b>{money(line.used, currency)}</b>
+            </Text>
+            <Box h="9px" bg="glass" rounded="full" overflow="hidden" aria-hidden="true">
+              <Box h="full" bg="rim" w={`${100 * line.share}%`} />
+            </Box>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+      <Text fontSize="sm" color="quiet">
+        {costs.packs && `${money(costs.packs, currency)} at the till. `}
+        {costs.per_litre && `${money(costs.per_litre, currency)} a litre in bottles. `}
+        {costs.per_unit && (
+          <Explained text={`${money(costs.per_unit, currency)} a unit of 10 ml alcohol. `} />
+        )}
+        {costs.unpriced.length > 0 && `Without ${listed(costs.unpriced)}.`}
+      </Text>
+      {each !== null && (
+        <>
+          <TextField
+            label={`One like it in a shop, ${currency}`}
+            inputMode="decimal"
+            placeholder="7.50"
+            value={shop}
+            error={shop && against === null ? "Write a price, like 7.50." : undefined}
+            onChange={(event) => setShop(event.target.value)}
+          />
+          {costs.saves !== null && (
+            <Text role="status">
+              {Number(costs.saves) > 0
+                ? `A bottle of yours saves ${money(costs.saves, currency)}.`
+                : "A bottle of yours costs no less."}
+            </Text>
+          )}
+        </>
+      )}
+    </Stack>
+  );
+}
