@@ -15,8 +15,8 @@ from server.jugs.state import JugState
 
 def list_costs(state: JugState, shop: str = "") -> CostsOut:
     """By ingredient, as it was really used and at the till; by the litre and the unit of alcohol
-    that got into bottles; `shop` is what one like it costs there. Raises the JobError that stands in
-    the plan's way, or for a price that is none."""
+    that got into bottles; `shop` is what one like it costs there. Raises the JobError that stands
+    in the plan's way, or for a price that is none."""
     items = _poured(state)
     cost = cost_of([(item.pour, item.pack) for item in items])
     by_name: dict[str, Decimal] = {}
