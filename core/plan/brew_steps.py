@@ -358,7 +358,9 @@ def _pitched(day: Day) -> Iterable[Step]:
             "starter",
             f"A day before: a starter with {grams:.1f} g of yeast",
             f"{made.must_ml:.0f} ml of the juice and {made.water_ml:.0f} ml of water at 20 to 25"
-            f" °C, loosely covered, {made.hours[0]} to {made.hours[1]} hours, until it foams.",
+            f" °C, loosely covered, {made.hours[0]} to {made.hours[1]} hours, until it foams: about"
+            f" {grams / day.litres:.1f} g of yeast a litre. What it risks: a preserved juice often"
+            " stays as it is all the same, and a starter that stood warm too long sours.",
             minutes=made.hours[0] * 60.0,
         )
         waits = (*waits, "starter")
@@ -368,8 +370,10 @@ def _pitched(day: Day) -> Iterable[Step]:
         "starter": ("Pour in the starter", "Once it foams, all of it."),
         "lees": (
             "Pour it on old lees",
-            "A cup of them, from a jug that was racked within a day. Never from one that smelt"
-            " wrong, or had sorbate or a full dose of sulphite.",
+            f"About {_LEES_G_PER_L * day.litres:.0f} g of them ({_LEES_G_PER_L:.0f} g a litre),"
+            " from a jug that was racked within a day. Never from one that smelt wrong, or had"
+            " sorbate or a full dose of sulphite. What it risks: it brings along whatever that"
+            " jug had.",
         ),
     }[way]
     yield Step(
@@ -380,6 +384,10 @@ def _pitched(day: Day) -> Iterable[Step]:
         cost="Once yeast is in, nobody knows where it began.",
         schools=schools if way != "lees" else schools[:1],
     )
+
+
+# Thick lees that start a must in a hurry, g/L. Common practice: a cup to a gallon.
+_LEES_G_PER_L = 50.0
 
 
 def _yeast_g(day: Day, sugar_g_per_l: float) -> float:

@@ -160,3 +160,12 @@ def test_all_at_once_feeds_with_the_yeast_and_none_not_at_all():
     assert once["nutrient_with"].title.startswith("1.2 g")
     none = {step.key for step in steps(doses=doses, choices={"nutrient": "none"})}
     assert "nutrient_with" not in none
+
+
+def test_a_juice_that_fights_back_gets_a_crowd_of_yeast_and_what_that_risks():
+    """1 g a litre for a starter, 50 g of thick lees. Practice: no published source."""
+    starter = chosen_day(yeast_in="starter", yeast_much="hard")["starter"]
+    assert "about 1.0 g of yeast a litre" in starter.text
+    lees = chosen_day(yeast_in="lees")["yeast"]
+    assert "About 230 g of them (50 g a litre)" in lees.text
+    assert all("What it risks" in step.text for step in (starter, lees))
