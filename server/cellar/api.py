@@ -4,17 +4,29 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router
 
-from server.accounts.auth import account_of, signed_in
+from server.accounts.auth import account_of, anyone, signed_in
+from server.cellar.actions.ask_guests import asked, close_tasting, open_tasting, taste
 from server.cellar.actions.list_bottles import list_bottles
 from server.cellar.actions.list_costs import list_costs
 from server.cellar.actions.list_tastings import list_tastings
 from server.cellar.actions.print_labels import print_labels
-from server.cellar.schemas import CellarOut, CostsOut, LabelsQuery, TastingOut
+from server.cellar.schemas import (
+    AskIn,
+    CellarOut,
+    CostsOut,
+    GuestAskedOut,
+    GuestTastedIn,
+    LabelsQuery,
+    TastingOut,
+)
 from server.config.problems import REFUSALS
 from server.jugs.journal import with_events
+from server.jugs.schemas import LinkOut
 from server.jugs.state import JugState
 
 router = Router(auth=signed_in)
+# Guests have nothing but the link.
+by_link = Router(auth=anyone)
 
 
 def _state(request: HttpRequest, jug_id: int) -> JugState:
@@ -41,8 +53,34 @@ def get_costs(request: HttpRequest, jug_id: int, shop: str = "") -> CostsOut:
 
 
 @router.get("/jugs/{int:jug_id}/labels.pdf", response={200: None, **REFUSALS})
-def get_labels(request: HttpRequest, jug_id: int, asked: Query[LabelsQuery]) -> HttpResponse:
+def get_labels(request: HttpRequest, jug_id: int, wanted: Query[LabelsQuery]) -> HttpResponse:
     """Labels of its bottles to print."""
     home = request.build_absolute_uri("/").rstrip("/")
-    made = print_labels(_state(request, jug_id), asked, home)
+    made = print_labels(_state(request, jug_id), wanted, home)
     return HttpResponse(made, content_type="application/pdf")
+
+
+@router.post("/jugs/{int:jug_id}/guests", response={200: LinkOut, **REFUSALS})
+def post_guests(request: HttpRequest, jug_id: int, payload: AskIn) -> LinkOut:
+    """A link by which guests say how a lot tastes."""
+    return LinkOut(token=open_tasting(_state(request, jug_id), payload.lot, payload.blind))
+
+
+@router.delete("/jugs/{int:jug_id}/guests/{lot}", response={200: LinkOut, **REFUSALS})
+def delete_guests(request: HttpRequest, jug_id: int, lot: str) -> LinkOut:
+    """The link asks nobody any more."""
+    close_tasting(get_object_or_404(account_of(request).jugs, id=jug_id), lot)
+    return LinkOut(token=None)
+
+
+@by_link.get("/{token}", response={200: GuestAskedOut, **REFUSALS})
+def get_asked(request: HttpRequest, token: str) -> GuestAskedOut:
+    """What a guest is asked about."""
+    return asked(token)
+
+
+@by_link.post("/{token}", response={200: GuestAskedOut, **REFUSALS})
+def post_tasted(request: HttpRequest, token: str, payload: GuestTastedIn) -> GuestAskedOut:
+    """What a guest says of it."""
+    taste(token, payload)
+    return asked(token)

@@ -1,11 +1,13 @@
 """What the cellar's endpoints take and give. Amounts in ml; money as text."""
 
 from datetime import datetime
+from uuid import UUID
 
 from pydantic import BaseModel
 
 from server.jugs.bottle_schemas import LotRow
 from server.jugs.schemas import DrinkOut
+from server.shelf.schemas import NamedOut, SideOut
 
 
 class CellarLotOut(LotRow):
@@ -41,6 +43,7 @@ class TastingOut(BaseModel):
     by: str
     lot: str | None
     overall: float | None
+    scores: dict[str, float]
     words: str
 
 
@@ -74,3 +77,31 @@ class CostsOut(BaseModel):
     per_unit: str | None
     saves: str | None
     unpriced: list[str]
+
+
+class AskIn(BaseModel):
+    """Ask guests about a lot, telling them what it is or not."""
+
+    lot: str
+    blind: bool = False
+
+
+class GuestAskedOut(BaseModel):
+    """What a guest sees: the name (none where it is blind), strength, what has to be said, and what
+    may be marked."""
+
+    name: str
+    abv: float
+    says: list[str]
+    blind: bool
+    marks: list[NamedOut]
+    sides: list[SideOut]
+
+
+class GuestTastedIn(BaseModel):
+    """What a guest says; `id` is the sender's, so that twice is once."""
+
+    by: str
+    words: str = ""
+    scores: dict[str, float] = {}
+    id: UUID | None = None

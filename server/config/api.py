@@ -3,6 +3,7 @@
 from ninja import NinjaAPI
 
 from server.accounts.api import router as session
+from server.cellar.api import by_link as guests
 from server.cellar.api import router as cellar
 from server.config import problems
 from server.demo.api import router as demo
@@ -27,6 +28,7 @@ api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/jugs", jugs, tags=["jugs"])
 api.add_router("", finishing, tags=["finishing"])
 api.add_router("", cellar, tags=["cellar"])
+api.add_router("/guests", guests, tags=["cellar"])
 api.add_router("/kitchen", kitchen, tags=["kitchen"])
 api.add_router("", probes, tags=["probes"])
 api.add_router("/probes", probe_points, tags=["probes"])

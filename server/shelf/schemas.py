@@ -415,6 +415,14 @@ class TermOut(BaseModel):
     meaning: str
 
 
+class SideOut(BaseModel):
+    """A side of a drink that may be marked from 1 to 5, and what the ends are like."""
+
+    key: str
+    low: str
+    high: str
+
+
 class ClarityOut(BaseModel):
     """How clear a drink looks: what is seen of it, and whether that is clear."""
 
@@ -462,6 +470,8 @@ class ReferenceOut(BaseModel):
     thermometers: list[ThermometerOut]
     spooned: dict[str, float]
     label_sheets: list[int]
+    marks: list[NamedOut]
+    sides: list[SideOut]
     clarity: list[ClarityOut]
     glossary: list[TermOut]
     signs: list[SignOut]

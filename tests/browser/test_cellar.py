@@ -7,6 +7,7 @@ from playwright.sync_api import expect
 
 from server.jugs.models import Jug
 from tests.browser.conftest import PHONE, tab_to
+from tests.browser.test_access import violations
 from tests.server.conftest import Caller
 from tests.server.test_cellar import bottled
 
@@ -105,3 +106,33 @@ def test_what_it_cost_stands_with_the_bottles(cellar, person):
     expect(cost).to_contain_text("at the till")
     cost.get_by_label("One like it in a shop, GBP").fill("7.50")
     expect(cost).to_contain_text("A bottle of yours saves £6.")
+
+
+@pytest.mark.browser_context_args(**PHONE)
+def test_a_guest_tastes_on_a_phone_without_an_account(cellar, person):
+    client = Caller(person.client)
+    jug = Jug.objects.get()
+    token = client.ok("POST", f"jugs/{jug.id}/guests", {"lot": "a", "blind": True})["token"]
+    cellar.context.clear_cookies()
+    cellar.goto(f"{person.home}/taste/{token}")
+    expect(cellar.get_by_role("heading", level=1)).to_have_text("How does it taste?")
+    assert violations(cellar) == []
+    assert cellar.evaluate("document.documentElement.scrollWidth") == 390
+    cellar.get_by_role("button", name="Save").tap()
+    expect(cellar.get_by_text("Say who tasted it, like Ida.")).to_be_visible()
+    cellar.get_by_label("Who tasted").fill("Ida")
+    cellar.get_by_label("In a line").fill("Crisp.")
+    cellar.get_by_text("Every side of it").tap()
+    cellar.get_by_label("Sharp").select_option("5")
+    cellar.get_by_role("button", name="Save").tap()
+    expect(cellar.get_by_text("Thank you, Ida. It is written down.")).to_be_visible()
+    (tasting,) = client.ok("GET", f"jugs/{jug.id}/tastings")
+    assert (tasting["by"], tasting["scores"]["sharp"]) == ("Ida", 5)
+
+
+def test_a_link_for_guests_is_made_and_closed(cellar):
+    cellar.get_by_role("button", name="Copy a link for guests").click()
+    guests = cellar.get_by_role("region", name="Guests")
+    expect(guests).to_contain_text("/taste/")
+    guests.get_by_role("button", name="Close the link").click()
+    expect(guests).not_to_contain_text("/taste/")

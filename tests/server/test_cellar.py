@@ -1,14 +1,18 @@
 """The cellar: bottles by place and window, labels as they print, how a batch tasted."""
 
 from datetime import timedelta
+from uuid import uuid4
 
 import pypdfium2
 import pytest
 import zxingcpp
 from django.db import connection
+from django.test import Client
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
+from server.cellar.models import TastingLink
+from tests.server.conftest import Caller
 from tests.server.test_finishing import CORK, CROWN, path, stopped, wrote
 
 pytestmark = pytest.mark.django_db
@@ -216,3 +220,72 @@ def test_what_was_added_is_paid_for_too(call):
     costs = call.ok("GET", path(jug, "costs"))
     assert next(line["used"] for line in costs["lines"] if line["name"] == "Honey") == "1.30"
     assert (costs["per_litre"], costs["per_unit"]) == (None, None)
+
+
+# ---- guests
+
+
+def link_for(call, jug, lot="a", blind=False):
+    return call.ok("POST", path(jug, "guests"), {"lot": lot, "blind": blind})["token"]
+
+
+def test_a_guest_tastes_by_the_link_alone(call):
+    jug = bottled(call, "Pear")
+    token = link_for(call, jug)
+    assert link_for(call, jug) == token
+    guest = Caller(Client())
+    seen = guest.ok("GET", f"guests/{token}")
+    assert (seen["name"], seen["blind"]) == ("Pear", False)
+    said = {
+        "by": "Ida",
+        "words": "Crisp.",
+        "scores": {"overall": 4, "sharp": 5},
+        "id": str(uuid4()),
+    }
+    for _ in range(2):
+        guest.ok("POST", f"guests/{token}", said)
+    (tasting,) = call.ok("GET", path(jug, "tastings"))
+    assert (tasting["by"], tasting["scores"]) == ("Ida", {"overall": 4, "sharp": 5})
+    assert (tasting["lot"], tasting["words"]) == ("a", "Crisp.")
+
+
+def test_blind_tells_no_name_but_all_that_may_hurt(call):
+    jug = stopped(call, "Pear")
+    wrote(call, jug, "dosed", {"dose": "sulphite_potassium", "mass_g": 0.6})
+    lots = [{"size_ml": 750, "count": 2, **CORK}]
+    call.ok("POST", path(jug, "bottling"), {"bottles": lots, "insist": True})
+    seen = Caller(Client()).ok("GET", f"guests/{link_for(call, jug, blind=True)}")
+    assert (seen["name"], seen["says"]) == ("", ["Contains sulphites."])
+
+
+@pytest.mark.parametrize(
+    ("change", "at"),
+    [
+        ({"by": " "}, "by"),
+        ({"by": "x" * 61}, "by"),
+        ({"words": "x" * 301}, "words"),
+        ({"scores": {"overall": 6}}, "scores.overall"),
+        ({"scores": {"overall": 0}}, "scores.overall"),
+        ({"scores": {"colour": 3}}, "scores.colour"),
+    ],
+)
+def test_what_a_guest_cannot_say(call, change, at):
+    token = link_for(call, bottled(call))
+    status, said = Caller(Client())("POST", f"guests/{token}", {"by": "Ida", **change})
+    assert (status, said["errors"][0]["at"]) == (422, at)
+
+
+def test_a_link_taken_back_asks_nobody_and_sixty_are_enough(call, other_call):
+    jug = bottled(call)
+    token = link_for(call, jug)
+    guest = Caller(Client())
+    TastingLink.objects.update(answers=60)
+    assert guest("POST", f"guests/{token}", {"by": "Ida"})[0] == 422
+    assert other_call("POST", path(jug, "guests"), {"lot": "a"})[0] == 404
+    assert other_call("DELETE", path(jug, "guests", "a"))[0] == 404
+    assert call("POST", path(jug, "guests"), {"lot": "z"})[0] == 422
+    call.ok("DELETE", path(jug, "guests", "a"))
+    assert guest("GET", f"guests/{token}")[0] == 404
+    assert guest("POST", f"guests/{token}", {"by": "Ida"})[0] == 404
+    assert guest("GET", "guests/nonsense")[0] == 404
+    assert link_for(call, jug) != token

@@ -1,5 +1,5 @@
 import { lazy, type ReactNode, Suspense } from "react";
-import { Navigate, Route, Routes, useLocation } from "react-router";
+import { Navigate, Route, Routes, useLocation, useMatch } from "react-router";
 import type { Schemas } from "./api/client";
 import { useReference, useSession, useToday } from "./api/queries";
 import { Boundary } from "./frame/Boundary";
@@ -25,11 +25,24 @@ import { setKitchen } from "./units";
 // What comes after the ferment is fetched once a jug is there to see it.
 const ClearPage = lazy(() => import("./jug/clear/ClearPage"));
 const FinishPage = lazy(() => import("./jug/finish/FinishPage"));
+const GuestPage = lazy(() => import("./cellar/GuestPage"));
 const CellarPage = lazy(() => import("./cellar/CellarPage"));
 const BottlePage = lazy(() => import("./jug/bottle/BottlePage"));
 const LabelsPage = lazy(() => import("./jug/bottle/LabelsPage"));
 
 export function App() {
+  // A guest at a tasting has no account.
+  if (useMatch("/taste/:token"))
+    return (
+      <Routes>
+        <Route path="/taste/:token" element={later(<GuestPage />)} />
+      </Routes>
+    );
+  return <Door />;
+}
+
+/** In front of the kitchen: whoever is signed in comes in. */
+function Door() {
   const session = useSession();
   if (session.isPending) return <Waiting page what="Opening Amber Jug" />;
   if (session.isLoadingError)

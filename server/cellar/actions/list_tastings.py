@@ -29,6 +29,7 @@ def list_tastings(state: JugState) -> list[TastingOut]:
                 by=event.what.get("by", ""),
                 lot=event.what.get("lot"),
                 overall=scores.get("overall"),
+                scores=scores,
                 words=event.what.get("words", ""),
             )
         )

@@ -4,6 +4,7 @@ from dataclasses import asdict
 
 from core import tables
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
+from core.batch.tasting import MARKS, SIDES
 from core.bottle.label_sheets import SHEETS
 from core.ferment.stems import stems
 from core.finish.stabilising import TABLET_G
@@ -29,6 +30,7 @@ from server.shelf.schemas import (
     PlannedOut,
     ReferenceOut,
     ShownOut,
+    SideOut,
     SignOut,
     StemOut,
     StyleOut,
@@ -169,6 +171,8 @@ def tables_to_choose_from() -> ReferenceOut:
         spooned=spooned_g_per_ml(),
         signs=[SignOut(key=key, **asdict(sign)) for key, sign in tables.SIGNS.items()],
         label_sheets=list(SHEETS),
+        marks=[NamedOut(key=str(mark), name=name) for mark, name in MARKS.items()],
+        sides=[SideOut(key=key, low=low, high=high) for key, (low, high) in SIDES.items()],
         clarity=[
             ClarityOut(key=key, name=row.name, seen=row.seen, clear=row.clear)
             for key, row in tables.CLARITY.items()

@@ -1439,6 +1439,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/guests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Guests
+         * @description A link by which guests say how a lot tastes.
+         */
+        post: operations["server_cellar_api_post_guests"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/guests/{lot}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Guests
+         * @description The link asks nobody any more.
+         */
+        delete: operations["server_cellar_api_delete_guests"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guests/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Asked
+         * @description What a guest is asked about.
+         */
+        get: operations["server_cellar_api_get_asked"];
+        put?: never;
+        /**
+         * Post Tasted
+         * @description What a guest says of it.
+         */
+        post: operations["server_cellar_api_post_tasted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen/export.zip": {
         parameters: {
             query?: never;
@@ -4433,6 +4497,10 @@ export interface components {
             lot: string | null;
             /** Overall */
             overall: number | null;
+            /** Scores */
+            scores: {
+                [key: string]: number;
+            };
             /** Words */
             words: string;
         };
@@ -4493,6 +4561,82 @@ export interface components {
              * @default true
              */
             outlined: boolean;
+        };
+        /**
+         * AskIn
+         * @description Ask guests about a lot, telling them what it is or not.
+         */
+        AskIn: {
+            /** Lot */
+            lot: string;
+            /**
+             * Blind
+             * @default false
+             */
+            blind: boolean;
+        };
+        /**
+         * GuestAskedOut
+         * @description What a guest sees: the name (none where it is blind), strength, what has to be said, and what
+         *     may be marked.
+         */
+        GuestAskedOut: {
+            /** Name */
+            name: string;
+            /** Abv */
+            abv: number;
+            /** Says */
+            says: string[];
+            /** Blind */
+            blind: boolean;
+            /** Marks */
+            marks: components["schemas"]["NamedOut"][];
+            /** Sides */
+            sides: components["schemas"]["SideOut"][];
+        };
+        /**
+         * NamedOut
+         * @description A row of a reference table.
+         */
+        NamedOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SideOut
+         * @description A side of a drink that may be marked from 1 to 5, and what the ends are like.
+         */
+        SideOut: {
+            /** Key */
+            key: string;
+            /** Low */
+            low: string;
+            /** High */
+            high: string;
+        };
+        /**
+         * GuestTastedIn
+         * @description What a guest says; `id` is the sender's, so that twice is once.
+         */
+        GuestTastedIn: {
+            /** By */
+            by: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /**
+             * Scores
+             * @default {}
+             */
+            scores: {
+                [key: string]: number;
+            };
+            /** Id */
+            id?: string | null;
         };
         /**
          * UnpackedOut
@@ -5117,16 +5261,6 @@ export interface components {
             system: string;
         };
         /**
-         * NamedOut
-         * @description A row of a reference table.
-         */
-        NamedOut: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-        };
-        /**
          * PlannedOut
          * @description A dose as a plan holds it.
          */
@@ -5191,6 +5325,10 @@ export interface components {
             };
             /** Label Sheets */
             label_sheets: number[];
+            /** Marks */
+            marks: components["schemas"]["NamedOut"][];
+            /** Sides */
+            sides: components["schemas"]["SideOut"][];
             /** Clarity */
             clarity: components["schemas"]["ClarityOut"][];
             /** Glossary */
@@ -10584,6 +10722,247 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_post_guests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_delete_guests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+                lot: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_get_asked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuestAskedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_post_tasted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuestTastedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuestAskedOut"];
+                };
             };
             /** @description Unauthorized */
             401: {

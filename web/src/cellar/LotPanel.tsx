@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
-import { useSession } from "../api/queries";
+import { useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { bottleSize, day, money, percent } from "../format";
 import { useAct } from "../frame/act";
@@ -12,6 +12,8 @@ import { ChoiceField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, Mark, QuietButton } from "../frame/states";
 import { counted } from "../jug/bottle/lots";
+import { Guests } from "./Guests";
+import { TastingForm } from "./TastingForm";
 import { Window } from "./Window";
 
 type Lot = Schemas["CellarLotOut"];
@@ -24,18 +26,10 @@ const DID = {
   flat: "Flat",
 } as const;
 
-/** What a bottle is thought of, the best first: the mark it is kept by. */
-const MARKS: [number, string][] = [
-  [5, "Best yet"],
-  [4, "Good"],
-  [3, "Fine"],
-  [2, "Not yet"],
-  [1, "Pour it away"],
-];
-
 /** One lot: open one and say how it was, give one away, move it, count what is there. */
 export function LotPanel({ lot }: { lot: Lot }) {
   const session = useSession().data;
+  const reference = useReference().data;
   const queries = useQueryClient();
   const say = useSay();
   const navigate = useNavigate();
@@ -121,8 +115,10 @@ export function LotPanel({ lot }: { lot: Lot }) {
         </QuietButton>
       </HStack>
       {problem && <Mark tone="bad">{problem.message}</Mark>}
-      {tasting && (
-        <Tasting
+      {tasting && reference && (
+        <TastingForm
+          marks={reference.marks}
+          sides={reference.sides}
           name={session?.name ?? ""}
           onSave={async (what) => {
             if (await write("tasted", what, "Saved how it tasted.")) setTasting(false);
@@ -130,7 +126,8 @@ export function LotPanel({ lot }: { lot: Lot }) {
           busy={busy}
         />
       )}
-      <Tastings jug={lot.jug} />
+      <Tastings jug={lot.jug} marks={reference?.marks ?? []} />
+      <Guests lot={lot} />
       <chakra.details borderTopWidth="1px" borderColor="line">
         <chakra.summary minH="44px" pt="2" cursor="pointer" fontWeight="600">
           Move, give away, count
@@ -141,53 +138,8 @@ export function LotPanel({ lot }: { lot: Lot }) {
   );
 }
 
-/** One line and a mark. */
-function Tasting({
-  name,
-  busy,
-  onSave,
-}: {
-  name: string;
-  busy: boolean;
-  onSave: (what: Record<string, unknown>) => void;
-}) {
-  const [mark, setMark] = useState("4");
-  const [words, setWords] = useState("");
-  const [by, setBy] = useState(name);
-  return (
-    <form
-      aria-label="How it tastes"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onSave({ by, words, scores: { overall: Number(mark) } });
-      }}
-    >
-      <Stack gap="2">
-        <ChoiceField label="How is it?" value={mark} onChange={setMark}>
-          {MARKS.map(([value, text]) => (
-            <option key={value} value={value}>
-              {text}
-            </option>
-          ))}
-        </ChoiceField>
-        <TextField
-          label="In a line"
-          placeholder="Round, plum skin, the bite is just right"
-          maxLength={300}
-          value={words}
-          onChange={(event) => setWords(event.target.value)}
-        />
-        <TextField label="Who tasted" value={by} onChange={(event) => setBy(event.target.value)} />
-        <ActButton type="submit" busy={busy} alignSelf="flex-start">
-          Save
-        </ActButton>
-      </Stack>
-    </form>
-  );
-}
-
 /** How the batch tasted over time, the newest first. */
-function Tastings({ jug }: { jug: number }) {
+function Tastings({ jug, marks }: { jug: number; marks: Schemas["NamedOut"][] }) {
   const session = useSession().data;
   const found = useQuery({
     queryKey: ["jug", jug, "tastings"],
@@ -205,7 +157,7 @@ function Tastings({ jug }: { jug: number }) {
         {told.map((each) => (
           <chakra.li key={each.id} py="2" borderTopWidth="1px" borderColor="line">
             <Text>
-              <b>{MARKS.find(([mark]) => mark === each.overall)?.[1] ?? "Tasted"}</b>
+              <b>{marks.find((row) => row.key === String(each.overall))?.name ?? "Tasted"}</b>
               <chakra.span color="quiet">
                 {" "}
                 {each.days !== null && `${age(each.days)}, `}
@@ -214,10 +166,22 @@ function Tastings({ jug }: { jug: number }) {
               </chakra.span>
             </Text>
             {each.words && <Text>{each.words}</Text>}
+            <Sides scores={each.scores} />
           </chakra.li>
         ))}
       </chakra.ul>
     </section>
+  );
+}
+
+/** Every side that was marked, as five dots. */
+function Sides({ scores }: { scores: Record<string, number> }) {
+  const marked = Object.entries(scores).filter(([key]) => key !== "overall");
+  if (marked.length === 0) return null;
+  return (
+    <Text color="quiet" fontSize="sm">
+      {marked.map(([key, mark]) => `${key} ${mark} of 5`).join(" · ")}
+    </Text>
   );
 }
 
