@@ -28,6 +28,17 @@ WORST_G_PER_L_PER_VOLUME = {
 VOLUMES_PER_MALIC_G_PER_L = 0.17
 
 
+GAS_WORDS = (
+    (1.6, "hardly fizzy"),
+    (2.2, "like a stout"),
+    (2.8, "like a lager"),
+    (3.6, "like a lively cider"),
+    (5.05, "like sparkling wine"),
+)
+"""What so many volumes are like, each up to a most; beyond the last no bottle bears it. Common
+usage."""
+
+
 @dataclass(frozen=True, slots=True)
 class Priming:
     """Sugar for a jug and for a litre, and the strength that fermenting it adds, % vol."""

@@ -423,6 +423,13 @@ class SideOut(BaseModel):
     high: str
 
 
+class GasWordOut(BaseModel):
+    """What gas is like, up to so many volumes."""
+
+    most: float
+    words: str
+
+
 class ClarityOut(BaseModel):
     """How clear a drink looks: what is seen of it, and whether that is clear."""
 
@@ -470,6 +477,7 @@ class ReferenceOut(BaseModel):
     thermometers: list[ThermometerOut]
     spooned: dict[str, float]
     label_sheets: list[int]
+    gas_words: list[GasWordOut]
     marks: list[NamedOut]
     sides: list[SideOut]
     clarity: list[ClarityOut]

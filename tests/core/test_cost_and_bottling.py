@@ -6,15 +6,19 @@ from core.bottle.filling import (
     counted_ml,
     full_bottles,
     left_behind_ml,
+    left_says,
     planned_bottles,
 )
-from core.cost.costing import Pack, cost_of, per_bottle, per_unit_of_alcohol
+from core.bottle.filling_day import filling_day
+from core.bottle.priming import GAS_WORDS
+from core.cost.costing import Pack, cost_of, per_bottle, per_unit_of_alcohol, saved_against
 from core.errors import JobError
 from core.finish.losses import reaching_bottles
 from core.measure.money import read_price
 from core.must.mixing import Pour
 from core.pack.declared import read_label
 from core.shelf.facts import facts
+from core.tables import CLOSURES
 
 PEAR = Pour("Pear", "juice", fruit="pear", label=read_label("10.8", 100, "ml"))
 CARTON = Pack(Decimal("1.15"), pack_ml=1000)
@@ -109,3 +113,56 @@ def test_the_price_of_a_unit_of_alcohol():
     assert per_unit_of_alcohol(Decimal("6.00"), 4000, 10) == Decimal("0.15")
     with pytest.raises(JobError):
         per_unit_of_alcohol(Decimal("6.00"), 4000, 0)
+
+
+def test_gas_in_words_ends_where_bottles_do():
+    """A lager has about 2.5 volumes; sparkling wine is what the strongest bottle here bears.
+    Practice: no published source."""
+    most = [volumes for volumes, _ in GAS_WORDS]
+    assert most == sorted(most)
+    assert next(words for volumes, words in GAS_WORDS if volumes >= 2.5) == "like a lager"
+    assert most[-1] == pytest.approx(
+        max(row.limit_volumes or 0 for row in CLOSURES.values()), abs=0.1
+    )
+
+
+@pytest.mark.parametrize(
+    ("lots", "said", "unsaid"),
+    [
+        (
+            [(("wine_bottle", "cork"), 5, False)],
+            ["6 bottles", "warm water", "Stand corked"],
+            ["Sugar first", "cage"],
+        ),
+        (
+            [(("beer_bottle", "crown"), 8, True)],
+            ["Sugar first", "crown caps", "plastic bottle"],
+            ["cork"],
+        ),
+        ([(("sparkling_bottle", "wired"), 2, True)], ["wire cage"], ["crown caps"]),
+        ([(("swing_top_rated", "swing"), 2, True)], ["rubber seal"], ["cage"]),
+        ([(("jug", "vented"), 1, False)], ["Vented caps"], ["Sugar first"]),
+        (
+            [(("wine_bottle", "cork"), 0, False), (("beer_bottle", "crown"), 3, False)],
+            ["4 bottles"],
+            ["warm water"],
+        ),
+    ],
+)
+def test_bottling_day_goes_by_the_bottles(lots, said, unsaid):
+    """Practice throughout: no published source."""
+    told = " ".join(filling_day([(CLOSURES[key], count, primed) for key, count, primed in lots]))
+    assert all(words in told for words in said)
+    assert not any(words in told for words in unsaid)
+    assert "two fingers of air" in told
+
+
+def test_what_is_left_of_a_jug_is_lees_or_to_be_counted():
+    assert left_says(400, 3750, False).startswith("left on the lees")
+    assert left_says(900, 3750, False).startswith("left over: count more")
+    assert left_says(900, 3750, True).startswith("stays in the jug")
+
+
+def test_a_bottle_against_a_shop():
+    assert saved_against(Decimal("1.18"), Decimal("7.50")) == Decimal("6.32")
+    assert saved_against(Decimal("9"), Decimal("7.50")) == Decimal("-1.50")

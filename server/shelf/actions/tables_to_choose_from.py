@@ -6,6 +6,7 @@ from core import tables
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
 from core.batch.tasting import MARKS, SIDES
 from core.bottle.label_sheets import SHEETS
+from core.bottle.priming import GAS_WORDS
 from core.ferment.stems import stems
 from core.finish.stabilising import TABLET_G
 from core.measure.spoons import STEP_G, STEP_ML
@@ -24,6 +25,7 @@ from server.shelf.schemas import (
     ClarityOut,
     ClosureOut,
     DoseOut,
+    GasWordOut,
     KindOut,
     MeasureOut,
     NamedOut,
@@ -171,6 +173,7 @@ def tables_to_choose_from() -> ReferenceOut:
         spooned=spooned_g_per_ml(),
         signs=[SignOut(key=key, **asdict(sign)) for key, sign in tables.SIGNS.items()],
         label_sheets=list(SHEETS),
+        gas_words=[GasWordOut(most=most, words=words) for most, words in GAS_WORDS],
         marks=[NamedOut(key=str(mark), name=name) for mark, name in MARKS.items()],
         sides=[SideOut(key=key, low=low, high=high) for key, (low, high) in SIDES.items()],
         clarity=[

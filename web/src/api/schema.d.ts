@@ -5227,6 +5227,16 @@ export interface components {
             of: components["schemas"]["NamedOut"][];
         };
         /**
+         * GasWordOut
+         * @description What gas is like, up to so many volumes.
+         */
+        GasWordOut: {
+            /** Most */
+            most: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * KindOut
          * @description A kind of product: poured as drink or not, and weighed or not.
          */
@@ -5325,6 +5335,8 @@ export interface components {
             };
             /** Label Sheets */
             label_sheets: number[];
+            /** Gas Words */
+            gas_words: components["schemas"]["GasWordOut"][];
             /** Marks */
             marks: components["schemas"]["NamedOut"][];
             /** Sides */

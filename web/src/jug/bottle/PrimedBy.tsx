@@ -4,15 +4,6 @@ import { useJugContext } from "../jugContext";
 import type { Source } from "../sources";
 import { MEASURES, type Measure, measuredBy, PRIMING_SUGARS, type Primed } from "./lots";
 
-// What so many volumes of gas are like. Common usage.
-const LIKE: [number, string][] = [
-  [1.6, "hardly fizzy"],
-  [2.2, "like a stout"],
-  [2.8, "like a lager"],
-  [3.6, "like a lively cider"],
-  [5.1, "like sparkling wine"],
-];
-
 /** How bottles are primed: by which measure, how much, and with what. */
 export function PrimedBy({
   label,
@@ -94,7 +85,8 @@ export function PrimedBy({
       )}
       {gas !== null && (
         <Text color="quiet" fontSize="sm">
-          {LIKE.find(([most]) => gas < most)?.[1] ?? "more than any bottle here bears"}
+          {reference.gas_words.find((row) => gas <= row.most)?.words ??
+            "more than any bottle here bears"}
         </Text>
       )}
     </Grid>
