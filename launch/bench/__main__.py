@@ -1,7 +1,12 @@
 """./amber bench: how fast it is. AMBER_DATABASE_URL names a set-up to make a database in."""
 
 from launch.bench.browser import bench_drag, bench_first_load
-from launch.bench.endpoints import bench_evaluate, bench_lists, bench_worst_requests
+from launch.bench.endpoints import (
+    bench_cellar,
+    bench_evaluate,
+    bench_lists,
+    bench_worst_requests,
+)
 from launch.bench.kitchen import kitchen
 from launch.bench.probes import bench_probes
 from launch.bench.rules import (
@@ -23,5 +28,6 @@ if __name__ == "__main__":
         bench_first_load(measured)
         bench_drag(measured)
         bench_lists(measured)
+        bench_cellar(measured)
         bench_probes(measured)
         bench_worst_requests(measured)

@@ -6,7 +6,14 @@ import time
 from functools import partial
 
 from launch.bench.figures import line, p95, quiet, seconds, timed
-from launch.bench.kitchen import Kitchen, clear_shelf, ferment_jugs, fill_shelf, plan_jug
+from launch.bench.kitchen import (
+    Kitchen,
+    bottle_jugs,
+    clear_shelf,
+    ferment_jugs,
+    fill_shelf,
+    plan_jug,
+)
 from launch.bench.plans import plan_of
 
 _FORM = "----amber"
@@ -54,6 +61,23 @@ def bench_lists(kitchen: Kitchen) -> None:
             f"{statistics.median(taken):.0f} / {p95(taken):.0f} ms",
             f"p95 below {most} ms",
             p95(taken) < most,
+        )
+
+
+def bench_cellar(kitchen: Kitchen) -> None:
+    """The cellar of a busy year, and of ten."""
+    there = 0
+    for years, batches in ((1, 60), (10, 600)):
+        bottle_jugs(kitchen.account_id, batches - there)
+        there = batches
+        # The first to look makes the lines of what came in.
+        kitchen.ask("GET", "/api/cellar")
+        taken = quiet(partial(kitchen.ask, "GET", "/api/cellar"), 20)
+        line(
+            f"endpoint: cellar of {batches} batches ({years} y), p50 / p95",
+            f"{statistics.median(taken):.0f} / {p95(taken):.0f} ms",
+            "p95 below 100 ms",
+            p95(taken) < 100,
         )
 
 

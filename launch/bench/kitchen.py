@@ -164,3 +164,21 @@ def ferment_jugs(account_id: int, jugs: int) -> None:
             )
             for n in range(8)
         )
+
+
+def bottle_jugs(account_id: int, jugs: int) -> None:
+    """So many batches in bottles, each as the demo's bottled one with four times the bottles."""
+    from server.accounts.models import Account
+    from server.jugs.actions.jug_file import brought_in, written
+    from server.jugs.journal import with_events
+    from server.jugs.state import JugState
+
+    account = Account.objects.get(pk=account_id)
+    bottled = with_events(account.jugs.filter(events__kind="bottled").order_by("number")).first()
+    if bottled is None:
+        raise CannotError("The demo has no bottled jug.")
+    file = written(JugState.load(bottled))
+    for event in file["journal"]:
+        event.pop("id", None)
+    for number in range(jugs):
+        brought_in(account, {**file, "name": f"Batch {number}"})

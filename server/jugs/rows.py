@@ -83,10 +83,7 @@ def _row(state: JugState, ahead: bool) -> JugRow:
         stage=state.stage,
         begun_at=jug.begun_at,
         headline=_headline(state),
-        drinks=[
-            DrinkOut(fruit=pour.fruit, kind=pour.kind, colour=pour.colour, ml=ml)
-            for pour, ml in zip(plan.pours, _poured_ml(state), strict=False)
-        ],
+        drinks=_drinks(state, plan),
         sg=state.readings[-1].sg_at_20 if state.readings else None,
         abv=_strength_now(state),
         share=gone.share if gone else 0.0,
@@ -98,6 +95,20 @@ def _row(state: JugState, ahead: bool) -> JugRow:
         dry_until=dry[1] if dry else None,
         lots=_lots(state),
     )
+
+
+def _drinks(state: JugState, plan: PlanIn) -> list[DrinkOut]:
+    """What it looks like: its plan's pours, or those of what was poured on into it."""
+    if plan.pours or state.world is None:
+        return [
+            DrinkOut(fruit=pour.fruit, kind=pour.kind, colour=pour.colour, ml=ml)
+            for pour, ml in zip(plan.pours, _poured_ml(state), strict=False)
+        ]
+    return [
+        DrinkOut(fruit=pour.fruit, kind=pour.kind, colour=None, ml=pour.amount)
+        for pour in state.world.jugs[key_of(state.jug)].pours
+        if pour.amount > 0
+    ]
 
 
 def _lots(state: JugState) -> list[LotRow]:

@@ -249,6 +249,9 @@ def test_three_jugs_blended_to_a_target(call):
     assert now["abv"]["value"] == pytest.approx(told["abv"], abs=0.05)
     names = {jug["name"] for jug in call.ok("GET", "jugs")}
     assert names == {"Dry", "Sweet", "Weak", "Blend"}
+    # It looks like what ran into it.
+    blend = next(jug for jug in call.ok("GET", "jugs") if jug["name"] == "Blend")
+    assert "pear" in [drink["fruit"] for drink in blend["drinks"]]
     status, said = call("POST", "blend", {**asked, "volume_ml": 90_000})
     assert (status, said["errors"][0]["at"]) == (422, "volume_ml")
     narrow = {**asked, "name": "Blend", "vessel": {"volume_ml": 1000}}

@@ -15,6 +15,7 @@ const PLACES = [
   ["/today", "Today"],
   ["/jugs", "Jugs"],
   ["/jugs?new", "New jug"],
+  ["/cellar", "Cellar"],
   ["/shelf", "Shelf"],
   ["/shelf?read", "Read a label"],
   ["/shelf/files", "Import and export"],
