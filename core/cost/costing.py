@@ -113,11 +113,13 @@ def saved_against(each: Decimal, shop: Decimal) -> Decimal:
     return money(shop - each)
 
 
-def per_unit_of_alcohol(used: Decimal, bottled_ml: float, abv: float) -> Decimal:
-    """What 10 ml of pure alcohol cost, a unit as Britain counts it.
+def per_unit_of_alcohol(used: Decimal, bottled: Sequence[tuple[float, float]]) -> Decimal:
+    """What 10 ml of pure alcohol cost, a unit as Britain counts it, in what was `bottled`: parts
+    of (ml, % vol).
 
-    Other countries count other units. Raises JobError for no volume or no alcohol.
+    Other countries count other units. Raises JobError for no alcohol.
     """
-    if bottled_ml <= 0 or abv <= 0:
+    alcohol_ml = sum(ml * abv / 100 for ml, abv in bottled)
+    if alcohol_ml <= 0:
         raise JobError("There is no alcohol in it yet.", "abv")
-    return per_bottle(used, bottled_ml * abv / 100, _UNIT_ML)
+    return per_bottle(used, alcohol_ml, _UNIT_ML)

@@ -314,7 +314,7 @@ def _cost_by_size(result: Evaluation) -> dict[str, str | None]:
     priced = result.cost.known and ml > 0
     return {
         "per_litre": money_text(per_bottle(used, ml, 1000)) if priced else None,
-        "per_unit_of_alcohol": money_text(per_unit_of_alcohol(used, ml, abv))
+        "per_unit_of_alcohol": money_text(per_unit_of_alcohol(used, [(ml, abv)]))
         if priced and abv > _MEANS_SOMETHING_ABV
         else None,
     }

@@ -32,6 +32,17 @@ def usual_left_ml(pours: Sequence[Pour], volume_ml: float) -> Interval:
     return Interval((low + high) / 2 * volume_ml, low * volume_ml, high * volume_ml)
 
 
+def check_room(what: str, volume_ml: float, vessel_ml: float, at: str) -> None:
+    """Raises JobError, placed at the field `at`, for more than a vessel of `vessel_ml` to its
+    shoulder takes up into its neck. Common practice."""
+    if volume_ml > vessel_ml * (1 + _LITTLE_AIR):
+        raise JobError(
+            f"{what} comes to {volume_ml / 1000:.2f} L, and {vessel_ml / 1000:.2f} L do not hold"
+            " it: take a larger vessel, or less of it.",
+            at,
+        )
+
+
 def racking(
     volume_ml: float,
     left_ml: float,
@@ -47,12 +58,7 @@ def racking(
     if not 0 <= left_ml < volume_ml:
         raise JobError(f"Less than the {volume_ml:.0f} ml there are stays behind.", "left_ml")
     over = volume_ml - left_ml
-    if over > vessel_ml * (1 + _LITTLE_AIR):
-        raise JobError(
-            f"{over / 1000:.2f} L do not go into {vessel_ml / 1000:.2f} L: take a larger one, or"
-            " bottle the rest.",
-            "vessel_ml",
-        )
+    check_room("What goes over", over, vessel_ml, "vessel_ml")
     air = max(vessel_ml - over, 0.0)
     spare = (
         f"Have a spare vessel for {over / 1000:.2f} L ready: this one is rinsed before it goes"

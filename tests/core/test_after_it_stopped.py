@@ -6,7 +6,7 @@ from core.errors import JobError
 from core.finish.blending import Component, Wanted, blend
 from core.finish.holding import Stabilised, doses_to_hold, unmet
 from core.finish.pasteurising import minutes_for, pasteurisation_units
-from core.finish.racking import racking, usual_left_ml
+from core.finish.racking import check_room, racking, usual_left_ml
 from core.finish.routes import WISHES, Standing, routes, wish_of
 from core.finish.steeping import steeping
 from core.must.mixing import Pour
@@ -226,6 +226,16 @@ def test_the_air_over_it_and_how_to_fill_that():
     for wrong in ((4000, 4000, 5000), (4000, -1, 5000), (6000, 100, 4550)):
         with pytest.raises(JobError):
             racking(*wrong)
+
+
+def test_a_vessel_takes_a_twentieth_more_than_its_shoulder_and_no_drop_beyond():
+    # Common practice: the neck. Blends, flavours and rackings all ask this.
+    check_room("The blend", 1049, 1000, "vessel")
+    with pytest.raises(JobError, match="larger vessel") as refused:
+        check_room("The blend", 1051, 1000, "vessel")
+    assert refused.value.at == "vessel"
+    with pytest.raises(JobError, match="What goes over"):
+        racking(1200, 100, 1000)
 
 
 def test_what_is_steeped_is_tasted_in_time():

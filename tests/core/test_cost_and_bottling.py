@@ -109,10 +109,11 @@ def test_samples_rackings_and_fruit_take_more():
 
 
 def test_the_price_of_a_unit_of_alcohol():
-    # 4 L at 10 % hold 400 ml of alcohol, 40 units.
-    assert per_unit_of_alcohol(Decimal("6.00"), 4000, 10) == Decimal("0.15")
+    # 4 L at 10 % hold 400 ml of alcohol, 40 units; so do 3 L at 8 % with 1 L at 16 %.
+    assert per_unit_of_alcohol(Decimal("6.00"), [(4000, 10)]) == Decimal("0.15")
+    assert per_unit_of_alcohol(Decimal("6.00"), [(3000, 8), (1000, 16)]) == Decimal("0.15")
     with pytest.raises(JobError):
-        per_unit_of_alcohol(Decimal("6.00"), 4000, 0)
+        per_unit_of_alcohol(Decimal("6.00"), [(4000, 0)])
 
 
 def test_gas_in_words_ends_where_bottles_do():

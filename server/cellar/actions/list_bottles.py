@@ -1,12 +1,13 @@
 """The bottles of an account as they stand, by place."""
 
+from datetime import datetime
+
 from django.utils import timezone
 
 from core.batch.windows import Shelved, Window, cellar_says
 from server.accounts.models import Account
 from server.cellar.schemas import CellarLotOut, CellarOut, PlaceOut
 from server.jugs.rows import rows
-from server.jugs.schemas import JugRow
 
 
 def list_bottles(account: Account) -> CellarOut:
@@ -18,23 +19,28 @@ def list_bottles(account: Account) -> CellarOut:
     jugs = account.jugs.filter(removed_at=None)
     # What something happened to gets its line made anew.
     rows(jugs, 0, 0)
-    kept = jugs.filter(row__lots__0__isnull=False).order_by("-number").values_list("row", flat=True)
+    kept = jugs.filter(row__lots__0__isnull=False).order_by("-number")
     places: dict[str, list[CellarLotOut]] = {}
     told = []
-    for row in (JugRow.model_validate(each) for each in kept):
-        for lot in row.lots:
-            if not lot.left:
+    # Of a line no more than is told: a cellar of ten years is not checked twice over.
+    for jug, number, name, drinks, lots in kept.values_list(
+        "id", "number", "name", "row__drinks", "row__lots"
+    ):
+        for lot in lots:
+            if not lot["left"]:
                 continue
-            window = Window(lot.ready_from, lot.best_until)
-            told.append(Shelved(row.name, lot.left, window))
-            places.setdefault(lot.place, []).append(
+            best = Window(
+                *(datetime.fromisoformat(lot[end]) for end in ("ready_from", "best_until"))
+            )
+            told.append(Shelved(name, lot["left"], best))
+            places.setdefault(lot["place"], []).append(
                 CellarLotOut(
-                    **lot.model_dump(),
-                    jug=row.id,
-                    number=row.number,
-                    jug_name=row.name,
-                    drinks=row.drinks,
-                    standing=window.standing(now),
+                    **lot,
+                    jug=jug,
+                    number=number,
+                    jug_name=name,
+                    drinks=drinks,
+                    standing=best.standing(now),
                 )
             )
     # Where nobody said comes last.

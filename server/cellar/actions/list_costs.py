@@ -26,8 +26,8 @@ def list_costs(state: JugState, shop: str = "") -> CostsOut:
     whole = sum(by_name.values(), Decimal(0))
     lots = list(state.life.lots) if state.life else []
     paid = sum((lot.filled.money or Decimal(0) for lot in lots), Decimal(0))
-    filled = sum(lot.filled.lot.volume_ml for lot in lots)
-    strong = sum(lot.filled.lot.volume_ml * lot.abv.value for lot in lots)
+    bottled = [(lot.filled.lot.volume_ml, lot.abv.value) for lot in lots]
+    filled = sum(ml for ml, _ in bottled)
     drunk = bool(filled and paid)
     return CostsOut(
         lines=[
@@ -37,8 +37,8 @@ def list_costs(state: JugState, shop: str = "") -> CostsOut:
         used=money_text(cost.used) if cost.known else None,
         packs=money_text(cost.packs) if cost.known else None,
         per_litre=money_text(per_bottle(paid, filled, 1000)) if drunk else None,
-        per_unit=money_text(per_unit_of_alcohol(paid, filled, strong / filled))
-        if drunk and strong
+        per_unit=money_text(per_unit_of_alcohol(paid, bottled))
+        if drunk and any(abv > 0 for _, abv in bottled)
         else None,
         saves=_saves(lots, shop),
         unpriced=[

@@ -9,6 +9,7 @@ from core.batch.running_together import before_blending
 from core.errors import JobError
 from core.files.recipe_file import money_text
 from core.finish.blending import Blend, Component, Wanted, blend
+from core.finish.racking import check_room
 from core.finish.sweetening import wine_word
 from core.measure.money import money
 from core.plan.amounts_in_words import measured
@@ -39,11 +40,7 @@ def pour_blend(states: Sequence[JugState], by: Account, payload: BlendPourIn) ->
     """
     check_vessel(payload.vessel.volume_ml)
     found = solve_blend(states, payload)
-    if found.volume_ml > payload.vessel.volume_ml * 1.05:
-        raise JobError(
-            f"{found.volume_ml / 1000:.2f} L do not go into that vessel: take a larger one.",
-            "vessel.volume_ml",
-        )
+    check_room("The blend", found.volume_ml, payload.vessel.volume_ml, "vessel.volume_ml")
     plan: dict[str, object] = {
         "pours": [],
         "vessel": payload.vessel.model_dump(exclude_none=True),

@@ -6,6 +6,7 @@ from django.utils import timezone
 from core.batch.glasses import Glass, portion, sweetened, with_amount
 from core.batch.running_together import before_flavouring
 from core.errors import JobError
+from core.finish.racking import check_room
 from core.must.mixing import Pour
 from core.plan.amounts_in_words import measured
 from core.plan.vessel import check_vessel
@@ -20,7 +21,6 @@ from server.jugs.schemas import EventIn
 from server.jugs.state import JugState
 
 _FEWEST, _MOST = 1, 12
-_ROOM = 1.05
 
 
 def work_out_flavours(state: JugState, payload: FlavoursIn) -> FlavoursOut:
@@ -112,10 +112,7 @@ def _worked(state: JugState, payload: FlavoursIn) -> list[tuple[FlavourIn, Pour 
             glass = with_amount(part, pour, max(asked.amount, 0.0))
         else:
             glass = sweetened(part, pour, asked.sugar_g_per_l or 0.0)
-        if glass.volume_ml > asked.vessel.volume_ml * _ROOM:
-            raise JobError(
-                f"“{asked.name}” comes to {glass.volume_ml:.0f} ml: take a larger vessel.",
-                f"flavours[{place}].vessel",
-            )
+        where = f"flavours[{place}].vessel"
+        check_room(f"“{asked.name}”", glass.volume_ml, asked.vessel.volume_ml, where)
         found.append((asked, pour, glass))
     return found
