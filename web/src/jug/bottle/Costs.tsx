@@ -16,9 +16,10 @@ export function Costs({ each }: { each: string | null }) {
   const asked = against === null ? "" : String(against);
   const found = useQuery({
     queryKey: ["jug", jug.id, "costs", jug.journal.length, asked],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
         api.GET("/api/jugs/{jug_id}/costs", {
+          signal,
           params: { path: { jug_id: jug.id }, query: { shop: asked } },
         }),
       ),

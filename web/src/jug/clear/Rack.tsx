@@ -28,9 +28,10 @@ export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
   const asked = useQuery({
     queryKey: ["jug", jug.id, "racking", vessel_ml, left_ml, same, usual.value],
     enabled: typeof typed !== "string",
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
         api.GET("/api/jugs/{jug_id}/racking", {
+          signal,
           params: { path: { jug_id: jug.id }, query: { vessel_ml, left_ml, same } },
         }),
       ),

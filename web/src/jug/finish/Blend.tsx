@@ -54,7 +54,7 @@ export function Blend() {
     queryKey: ["jug", jug.id, "blend", JSON.stringify(body), jug.journal.length],
     enabled: with_.length > 0 && asks,
     retry: false,
-    queryFn: () => answer(api.POST("/api/blend", { body })),
+    queryFn: ({ signal }) => answer(api.POST("/api/blend", { body, signal })),
     placeholderData: (before) => before,
   });
   const pour = () =>

@@ -18,9 +18,10 @@ export function Drops() {
     queryKey: ["jug", jug.id, "drops", read, jug.journal.length],
     enabled: read !== null && read > 0,
     retry: false,
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
         api.POST("/api/jugs/{jug_id}/drops", {
+          signal,
           params: { path: { jug_id: jug.id } },
           body: { drops: read ?? 0, bottle_ml: BOTTLE_ML },
         }),

@@ -42,9 +42,10 @@ export function Flavours() {
     queryKey: ["jug", jug.id, "flavours", JSON.stringify(flavours), jug.journal.length],
     enabled: flavours !== null,
     retry: false,
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
         api.POST("/api/jugs/{jug_id}/flavours/preview", {
+          signal,
           params,
           body: { flavours: flavours ?? [] },
         }),

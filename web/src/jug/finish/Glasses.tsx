@@ -35,9 +35,10 @@ export function Glasses() {
   const found = useQuery({
     queryKey: ["jug", jug.id, "glasses", source?.pour, top, count, jug.journal.length],
     enabled: top !== null && !!source,
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
         api.POST("/api/jugs/{jug_id}/glasses", {
+          signal,
           params: { path: { jug_id: jug.id } },
           body: {
             pour: source?.pour as Schemas["PourIn"],
