@@ -6,14 +6,13 @@ from dataclasses import dataclass, replace
 from core.batch.jug import Jug
 from core.measure.amounts import amount_sd
 from core.measure.density import sg_from_brix
+from core.must.composition import LABELLED
 from core.must.mixing import Pour
 from core.plan.amounts_in_words import measured
 
 # Less than one standard deviation from what was thought is no news; less than so much, as a
 # share, is not worth telling; and more is no juice but a slip.
 _NEWS_SD, _WORTH_TELLING, _BELIEVED = 1.0, 0.01, 0.35
-# What may be richer or poorer than its label says.
-_OF_LABELS = ("juice", "concentrate", "kit", "syrup")
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +60,7 @@ def _as_rich(jug: Jug, pour: Pour, said: list[str]) -> Pour:
     by_source = [(_moved(jug, f"{jug.name}: {s.source}"), s) for s in holds.shifts]
     spread = math.hypot(*(s.sugar + s.extract for _, s in by_source))
     solids = holds.sugar + holds.extract
-    if pour.kind not in _OF_LABELS or spread <= 0 or solids <= 0:
+    if pour.kind not in LABELLED or spread <= 0 or solids <= 0:
         return pour
     more = sum(moved * (s.sugar + s.extract) for moved, s in by_source)
     share = more / solids

@@ -104,43 +104,74 @@ def _slopes(mix: Mix, end: Drink, ending: Callable[[Mix], Drink]) -> tuple[Mix, 
     )
 
 
-def finish(must: Must, tolerance_abv: float | None = None) -> Finish:
+def finish(must: Must, tolerance_abv: float | None = None, weaker_abv: float = 0.0) -> Finish:
     """Where the must ends, with 90 % intervals.
 
     Two ceilings stand side by side, the sugar and the yeast (`tolerance_abv`, % vol, give
     or take 1; unnamed, the strongest there is), and the lower one holds. Mass balance with
     Balling's yield; final gravity from what is left: sugar-free extract, sugar, by-products,
-    and the ethanol.
+    and the ethanol. `weaker_abv`, % vol, is by how much a kitchen's own yeast ends short of
+    both; below nothing where it goes further.
     """
     mix = must.mix
-    end, eaten, limited_by = _dry(mix), mix.ferment, "sugar"
-    yields_more = _after(mix, eaten, ethanol_per_sugar=_MORE_YIELD)
-    richer = _after(mix, eaten, by_product_per_sugar=_MORE_BY_PRODUCT)
-    of_yield, of_by_product = yields_more.sg - end.sg, richer.sg - end.sg
-    abv_slopes, sg_slopes = _slopes(mix, end, _dry)
-    abv = must.interval(end.abv, abv_slopes, [yields_more.abv - end.abv])
-    sg = must.interval(end.sg, sg_slopes, [of_yield, of_by_product, MODEL_SD])
+    dry = _ends(must, mix.ferment, _dry)
+    abv, sg = dry.abv, dry.sg
+    end, eaten, limited_by = dry.end, mix.ferment, "sugar"
+    if weaker_abv:
 
-    dry_sg = sg
+        def falls_short(of: Mix) -> float:
+            return _eaten_for(of, _dry(of).abv - weaker_abv)
+
+        eaten = falls_short(mix)
+        short = _ends(must, eaten, lambda of: _after(of, falls_short(of)))
+        end, abv, sg = short.end, short.abv, short.sg
+
     # A yeast that can do clearly more than the sugar allows changes nothing.
     if tolerance_abv is None:
         tolerance_abv = _STRONGEST_ABV
-    if tolerance_abv - TOLERANCE_SPREAD < abv.high and mix.ferment > 0:
-        stops_after = _eaten_for(mix, tolerance_abv)
-        stopped = _after(mix, stops_after)
-        later = _after(mix, _eaten_for(mix, tolerance_abv + _TOLERANCE_SD)).sg - stopped.sg
-        _, sg_slopes = _slopes(mix, stopped, lambda m: _after(m, _eaten_for(m, tolerance_abv)))
-        if stops_after < mix.ferment:
-            end, eaten, limited_by = stopped, stops_after, "yeast"
-        abv = abv.smaller(Interval.around(tolerance_abv, [_TOLERANCE_SD]))
-        sg = sg.larger(
-            must.interval(stopped.sg, sg_slopes, [later, of_yield, of_by_product, MODEL_SD])
-        )
+    stops_at = tolerance_abv - weaker_abv
+    if stops_at - TOLERANCE_SPREAD < abv.high and mix.ferment > 0:
+        stops_after = _eaten_for(mix, stops_at)
+        later = _after(mix, _eaten_for(mix, stops_at + _TOLERANCE_SD)).sg
+        stopped = _ends(must, stops_after, lambda of: _after(of, _eaten_for(of, stops_at)), later)
+        if stops_after < eaten:
+            end, eaten, limited_by = stopped.end, stops_after, "yeast"
+        abv = abv.smaller(Interval.around(stops_at, [_TOLERANCE_SD]))
+        sg = sg.larger(stopped.sg)
 
-    left = (mix.ferment - eaten) / mix.as_sucrose
+    left = max(mix.ferment - eaten, 0.0) / mix.as_sucrose
     schools = Strength(
         abv,
         max(quick_sum(mix.sg, sg.value), 0.0),
         max(potential_scale(mix.sg, sg.value), 0.0),
     )
-    return Finish(sg, dry_sg, schools, end.volume_ml, left / end.volume_ml * 1000, limited_by)
+    return Finish(sg, dry.sg, schools, end.volume_ml, left / end.volume_ml * 1000, limited_by)
+
+
+@dataclass(frozen=True, slots=True)
+class _End:
+    """The drink at one ceiling, with its strength and gravity in doubt."""
+
+    end: Drink
+    abv: Interval
+    sg: Interval
+
+
+def _ends(
+    must: Must, eaten: float, ending: Callable[[Mix], Drink], later_sg: float | None = None
+) -> _End:
+    """Where `ending` leaves the must, which then has `eaten` so much; `later_sg` is one standard
+    deviation of the ceiling further on."""
+    mix = must.mix
+    end = _after(mix, eaten)
+    yields_more = _after(mix, eaten, ethanol_per_sugar=_MORE_YIELD)
+    richer = _after(mix, eaten, by_product_per_sugar=_MORE_BY_PRODUCT)
+    abv_slopes, sg_slopes = _slopes(mix, end, ending)
+    also = [yields_more.sg - end.sg, richer.sg - end.sg, MODEL_SD]
+    if later_sg is not None:
+        also.append(later_sg - end.sg)
+    return _End(
+        end,
+        must.interval(end.abv, abv_slopes, [yields_more.abv - end.abv]),
+        must.interval(end.sg, sg_slopes, also),
+    )

@@ -30,6 +30,7 @@ from core.pack.declared import Label, read_label
 from core.plan.caution import Known
 from core.plan.evaluation import Evaluation, PourShare, PricedPour, Recipe
 from core.plan.glass import GlassPlan, InTheGlass
+from core.plan.kitchen import BY_TABLES, Kitchen
 from core.plan.planned_dose import ALSO_CALLED, PlannedDose
 
 FORMAT = "amber-jug-recipe"
@@ -37,6 +38,7 @@ VERSION = 1
 
 _MOST_INGREDIENTS = 20_000
 _DAY = re.compile(r"\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])")
+_MOST_POINTS = 10.0
 # What a trace of alcohol costs says nothing. Alcohol-free is 0.5 % in most laws.
 _MEANS_SOMETHING_ABV = 0.5
 
@@ -72,6 +74,7 @@ def read_recipe(data: object) -> Recipe:
         number_of(fields, "hold_back_ml", "", most=MOST_ML) or 0.0,
         number_of(fields, "ph", "", above=2, most=7),
         price_of(fields, "most_per_bottle", ""),
+        _kitchen(fields["kitchen"]) if fields.get("kitchen") is not None else BY_TABLES,
     )
 
 
@@ -89,6 +92,7 @@ def read_pour(item: object, place: str) -> PricedPour:
             else f"Say what kind of pour it is: one of {', '.join(KINDS)}.",
             f"{place}.kind",
         )
+    richness = number_of(fields, "richness", place)
     pour = Pour(
         name,
         kind,
@@ -102,6 +106,7 @@ def read_pour(item: object, place: str) -> PricedPour:
         key_of(fields, "tannin", place),
         number_of(fields, "juice_percent", place, most=100),
         _amount_by(fields, place),
+        1.0 if richness is None else richness,
     )
     if pour.volume_ml is not None and pour.mass_g is not None:
         raise JobError("Give volume_ml or mass_g, not both.", f"{place}.mass_g")
@@ -115,6 +120,20 @@ def read_pour(item: object, place: str) -> PricedPour:
         _day(fields, "price_on", place),
     )
     return PricedPour(pour, _pack(fields, place), known)
+
+
+def _kitchen(item: object) -> Kitchen:
+    fields = mapping(item, "kitchen", "what was found of the kitchen")
+    losses = number_of(fields, "losses", "kitchen", most=10)
+    ends = fields.get("ends_points")
+    if ends is not None and (isinstance(ends, bool) or not isinstance(ends, int | float)):
+        raise JobError("Points are a number, like 1.5 or -2.", "kitchen.ends_points")
+    points = finite(ends or 0.0, "kitchen.ends_points")
+    if abs(points) > _MOST_POINTS:
+        raise JobError(
+            f"A yeast ends within {_MOST_POINTS:g} points of the tables.", "kitchen.ends_points"
+        )
+    return Kitchen(1.0 if losses is None else losses, points)
 
 
 def _amount_by(fields: Mapping[str, Any], place: str) -> str | None:

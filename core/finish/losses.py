@@ -18,13 +18,17 @@ SAMPLE_ML = 50.0
 
 
 def reaching_bottles(
-    finished_ml: float, pours: Sequence[Pour], rackings: int = 1, samples: int = 1
+    finished_ml: float,
+    pours: Sequence[Pour],
+    rackings: int = 1,
+    samples: int = 1,
+    times_usual: float = 1.0,
 ) -> Interval:
     """Millilitres of a finished jug that reach the bottles, 90 %.
 
     Each racking, the last into the bottles included, leaves lees by the kind of juice; each
-    sample of 50 ml is drunk; whole fruit holds must back. Raises JobError for a negative
-    count or no volume.
+    sample of 50 ml is drunk; whole fruit holds must back. A kitchen may lose `times_usual` as
+    much. Raises JobError for a negative count or no volume.
     """
     if finished_ml <= 0:
         raise JobError("A jug holds more than nothing.", "finished_ml")
@@ -37,6 +41,9 @@ def reaching_bottles(
     least = finished_ml - held * _HELD_PER_PULP[1]
     most = max(most * (1 - low) ** rackings - samples * SAMPLE_ML, 0.0)
     least = max(least * (1 - high) ** rackings - samples * SAMPLE_ML, 0.0)
+    most, least = (
+        max(finished_ml - times_usual * (finished_ml - reaching), 0.0) for reaching in (most, least)
+    )
     return Interval((least + most) / 2, least, most)
 
 

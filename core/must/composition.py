@@ -12,6 +12,7 @@ from core import tables
 from core.errors import JobError
 from core.interval import Z90, sd_of_range90, sd_of_uniform
 from core.measure.density import (
+    BRIX_MAX,
     brix_from_sg,
     brix_from_solids_g_per_l,
     density_g_per_ml,
@@ -41,6 +42,9 @@ KINDS = (
 )
 """What can be poured; and `boiled_off`, water that leaves."""
 
+LABELLED = ("juice", "concentrate", "kit", "syrup")
+"""What may be richer or poorer in sugar than its label says."""
+
 BOUGHT = tuple(kind for kind in KINDS if kind != "boiled_off")
 """What of it can stand on a shelf."""
 
@@ -50,6 +54,8 @@ BOUGHT = tuple(kind for kind in KINDS if kind != "boiled_off")
 _EXTRACT_SHARE = {"concentrate": (0.08, 0.15), "kit": (0.08, 0.25), "syrup": (0.0, 0.02)}
 # Share of the sugar that is sucrose. Drink powders are mostly white sugar. Common practice.
 _SUCROSE_SHARE = {"syrup": (0.0, 0.5), "powder": (0.5, 1.0)}
+# What a carton may hold of the sugar its label says, as a share: more or less is a slip.
+RICHNESS = (0.75, 1.3)
 # What a drink brings besides sugar and juice, g/L: a little acid and salts. Common practice.
 _ADDED_EXTRACT = (0.0, 0.5)
 
@@ -150,6 +156,7 @@ def compose(
     acid: str | None = None,
     tannin: str | None = None,
     juice_percent: float | None = None,
+    richness: float = 1.0,
 ) -> Composition:
     """The composition of one thing that can be poured.
 
@@ -158,8 +165,12 @@ def compose(
     stays the label's and the rest is extract; otherwise the two are weighed by their doubts
     and a note says so. Whole fruit counts all it will give up (see core.must.whole_fruit).
     `juice_percent`, as printed, says how much of a drink is juice, the rest sugar and water.
+    `richness` is the sugar it was found to hold, as a share of what all that says (RICHNESS).
     Raises JobError for an unknown kind or key, or when nothing tells the sugar.
     """
+    if richness != 1.0:
+        told = compose(name, kind, fruit, sugar, label, measured_sg, acid, tannin, juice_percent)
+        return _as_found(told, kind, richness)
     if kind not in KINDS:
         raise JobError(f"“{kind}” is not a kind of pour: use one of {', '.join(KINDS)}.", "kind")
     if fruit is not None and fruit not in tables.FRUITS:
@@ -193,6 +204,23 @@ def compose(
     if kind == "fruit":
         return _whole_fruit(name, fruit, label, measured_sg)
     return _drink(name, kind, fruit, label, measured_sg, juice_share(fruit, juice_percent))
+
+
+def _as_found(told: Composition, kind: str, richness: float) -> Composition:
+    """The sugar as found, everything else as told."""
+    if kind not in LABELLED:
+        raise JobError(f"Of {', '.join(LABELLED)} a richness can be found.", "richness")
+    low, high = RICHNESS
+    if not low <= richness <= high:
+        raise JobError(f"A richness lies between {low:g} and {high:g}.", "richness")
+    sugar = told.sugar * richness
+    brix = min(100 * (sugar + told.extract), BRIX_MAX)
+    return replace(
+        told,
+        sugar=sugar,
+        ferment=told.ferment * richness,
+        density_g_per_ml=density_g_per_ml(sg_from_brix(brix)),
+    )
 
 
 def juice_share(fruit: str | None, juice_percent: float | None) -> float:

@@ -31,7 +31,8 @@ class Pour:
     """One thing poured: what it is and how much, as `volume_ml` or as `mass_g`.
 
     `juice_percent` as printed on a drink; `amount_by` says how the amount is known (a key of
-    core.measure.amounts.WAYS; None: the usual way for it).
+    core.measure.amounts.WAYS; None: the usual way for it). `richness` is the sugar its carton was
+    found to hold, as a share of what its label says.
     """
 
     name: str
@@ -46,6 +47,7 @@ class Pour:
     tannin: str | None = None
     juice_percent: float | None = None
     amount_by: str | None = None
+    richness: float = 1.0
 
     def composition(self) -> Composition:
         """What a gram of it holds. Raises JobError (see `compose`)."""
@@ -63,6 +65,7 @@ class Pour:
             self.acid,
             self.tannin,
             self.juice_percent,
+            self.richness,
         )
 
     @property

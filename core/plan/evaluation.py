@@ -20,6 +20,7 @@ from core.must.tannin import tannin
 from core.plan.caution import NOTHING_KNOWN, Caution, Known, Planned
 from core.plan.checks import checks
 from core.plan.glass import Base, GlassPlan, InTheGlass, in_the_glass
+from core.plan.kitchen import BY_TABLES, Kitchen
 from core.plan.planned_dose import PlannedDose
 
 JUICES = ("juice", "fruit")
@@ -41,7 +42,7 @@ class Recipe:
 
     An aimed strength is the one in the glass, as `glass` says it gets there. `hold_back_ml`
     of the must waits beside the jug until the foam has settled; `ph` is one somebody
-    measured. `most_per_bottle` is a ceiling to be warned at.
+    measured. `most_per_bottle` is a ceiling to be warned at. `kitchen` is what was found of it.
     """
 
     pours: tuple[PricedPour, ...]
@@ -56,15 +57,17 @@ class Recipe:
     hold_back_ml: float = 0.0
     ph: float | None = None
     most_per_bottle: Decimal | None = None
+    kitchen: Kitchen = BY_TABLES
 
     def must_aim(self) -> Aim | None:
-        """The aim as the must has to meet it. Raises JobError, placed in the glass."""
-        if self.aim is None or self.aim.abv is None or self.glass is None:
+        """The aim as the must's sugar has to meet it. Raises JobError, placed in the glass."""
+        if self.aim is None or self.aim.abv is None:
             return self.aim
         try:
-            return replace(self.aim, abv=self.glass.must_abv(self.aim.abv))
+            abv = self.glass.must_abv(self.aim.abv) if self.glass else self.aim.abv
         except JobError as error:
             raise error.within("glass") from error
+        return replace(self.aim, abv=abv + self.kitchen.weaker_abv)
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,7 +128,7 @@ def evaluate(recipe: Recipe) -> Evaluation:
     """
     pours = solved(recipe)
     must = make_must(pours)
-    ends = finish(must, recipe.tolerance_abv)
+    ends = finish(must, recipe.tolerance_abv, recipe.kitchen.weaker_abv)
     unpriced = tuple(
         pour.name
         for pour, item in zip(pours, recipe.pours, strict=True)
@@ -133,7 +136,7 @@ def evaluate(recipe: Recipe) -> Evaluation:
     )
     acid = sharpness(pours, must.mix.volume_ml)
     tannins = tannin(pours, must.mix.volume_ml)
-    reaching = reaching_bottles(ends.volume_ml, pours)
+    reaching = reaching_bottles(ends.volume_ml, pours, times_usual=recipe.kitchen.losses)
     plan = recipe.glass or GlassPlan("dry_still")
     try:
         glass = in_the_glass(plan, Base.planned(ends), reaching.value, acid.g_per_l.value)

@@ -34,6 +34,10 @@ class Account(AbstractUser):
     stem_offset = models.FloatField(default=0.0)
     # The ways they usually take where brewers differ: options by schools (see core.tables).
     habits = models.JSONField(default=dict)
+    # What its finished batches say of this kitchen (see core.learn.facts), None where one of them
+    # changed since; and the keys of what it does not want to reckon with.
+    found = models.JSONField(null=True)
+    found_off = models.JSONField(default=list)
 
     class Meta(AbstractUser.Meta):
         constraints = [

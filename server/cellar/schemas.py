@@ -65,12 +65,24 @@ class CostLineOut(BaseModel):
     share: float
 
 
+class SupplyLineOut(BaseModel):
+    """A supply that was used up, and what it came to at today's price (None: nobody knows)."""
+
+    name: str
+    used: str | None
+
+
 class CostsOut(BaseModel):
     """Where the money of a batch went: as used and at the till (whole packs); a litre and a unit of
     alcohol (10 ml) of what got into bottles; and what a bottle of the first lot `saves` against
-    the shop price that was asked about. None where nothing is priced, bottled or asked."""
+    the shop price that was asked about. `supplies` are what was used up beside the drink, and
+    `next_litre` what one more litre would cost by today's shelf. None where nothing is priced,
+    bottled or asked."""
 
     lines: list[CostLineOut]
+    supplies: list[SupplyLineOut]
+    supplies_used: str | None
+    next_litre: str | None
     used: str | None
     packs: str | None
     per_litre: str | None

@@ -13,6 +13,7 @@ from server.jugs.shared_api import router as shared
 from server.jugs.vessels_api import router as vessels
 from server.kitchen.api import router as kitchen
 from server.plans.api import router as plans
+from server.practice.api import router as practice
 from server.probes.api import by_token as probe_points
 from server.probes.api import router as probes
 from server.shelf.api import reference
@@ -29,6 +30,7 @@ api.add_router("/jugs", jugs, tags=["jugs"])
 api.add_router("", finishing, tags=["finishing"])
 api.add_router("", cellar, tags=["cellar"])
 api.add_router("/guests", guests, tags=["cellar"])
+api.add_router("/practice", practice, tags=["practice"])
 api.add_router("/kitchen", kitchen, tags=["kitchen"])
 api.add_router("", probes, tags=["probes"])
 api.add_router("/probes", probe_points, tags=["probes"])

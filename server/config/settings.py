@@ -40,6 +40,7 @@ INSTALLED_APPS = [
     "server.jugs",
     "server.finishing",
     "server.cellar",
+    "server.practice",
     "server.probes",
     "server.today",
     "server.demo",

@@ -71,6 +71,8 @@ class DemoJug:
     # which product.
     besides: tuple[tuple[float, str, dict[str, Any]], ...] = ()
     sweet: tuple[float, str] | None = None
+    # Points that it read at the start over what its labels had promised.
+    richer: float = 0.0
 
 
 # Empty bottles at home, as (ml, bottle, closure, how many).
@@ -81,6 +83,41 @@ EMPTIES = [
 ]
 
 JUGS = [
+    DemoJug(
+        "Red grape, the first",
+        "demijohn_4550",
+        "wine",
+        [("Pockett's red grape", 3000), ("White sugar", 0), ("Water", 0)],
+        (11.5, 4300, ["White sugar", "Water"]),
+        [(246, 0, 20, "Sweeter than the carton says."), (240, 0.6, 20, ""), (225, 1.0, 20, ""), (204, 1.0, 20, "Clear.")],
+        {(750, "wine_bottle", "cork"): 5},
+        203,
+        richer=2.2,
+        besides=(
+            (100, "lot_moved", {"lot": "a", "did": "opened", "count": 3}),
+            (99, "tasted", {"lot": "a", "by": "Wenna Tarrick", "scores": {"overall": 4, "sharp": 2, "sweet": 1, "bite": 3, "body": 3, "clarity": 5}, "words": "Soft, a bit plain."}),
+            (30, "lot_moved", {"lot": "a", "did": "given", "count": 2}),
+        ),
+    ),
+    DemoJug(
+        "Red grape & blackcurrant",
+        "demijohn_4550",
+        "wine",
+        [("Pockett's red grape", 2500), ("Tibbick blackcurrant", 750), ("White sugar", 0), ("Water", 0)],
+        (12.0, 4300, ["White sugar", "Water"]),
+        [(171, 0, 20, ""), (165, 0.55, 20, ""), (150, 1.0, 20, ""), (129, 1.0, 20, "Dark and clear.")],
+        {(750, "wine_bottle", "cork"): 5},
+        128,
+        richer=1.5,
+        besides=(
+            (127, "lot_moved", {"lot": "a", "did": "moved", "count": 5, "place": "Under the stairs"}),
+            (110, "tasted", {"lot": "a", "by": "Wenna Tarrick", "scores": {"overall": 2, "sharp": 5, "sweet": 1, "bite": 4, "clarity": 4}, "words": "All edges."}),
+            (40, "lot_moved", {"lot": "a", "did": "opened", "count": 1}),
+            (40, "tasted", {"lot": "a", "by": "Wenna Tarrick", "scores": {"overall": 3, "sharp": 4, "sweet": 1, "bite": 3, "body": 3, "clarity": 5, "nose": 3}, "words": "Rounder, still sharp."}),
+            (6, "lot_moved", {"lot": "a", "did": "opened", "count": 1}),
+            (6, "tasted", {"lot": "a", "by": "Ansel", "scores": {"overall": 4, "sharp": 4, "sweet": 1, "bite": 2, "body": 3, "clarity": 5, "nose": 4}, "words": "Blackcurrant all the way down."}),
+        ),
+    ),
     DemoJug(
         "Plum & red grape",
         "demijohn_4550",
@@ -98,6 +135,7 @@ JUGS = [
         ],
         {(750, "wine_bottle", "cork"): 5, (330, "beer_bottle", "crown"): 1},
         12,
+        richer=1.2,
         besides=(
             (11.9, "lot_moved", {"lot": "a", "did": "moved", "count": 5, "place": "Under the stairs"}),
             (11.9, "lot_moved", {"lot": "b", "did": "moved", "count": 1, "place": "Kitchen cupboard"}),
@@ -161,6 +199,7 @@ JUGS = [
             (4.9, "measured", {"ph": 3.4}),
         ),
         sweet=(18, "Quay Stores grape concentrate"),
+        richer=1.9,
     ),
     DemoJug(
         "Sour cherry & grape",

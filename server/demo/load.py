@@ -117,7 +117,8 @@ def _load_events(jug: Jug, demo: DemoJug, now: datetime) -> None:
     steps = []
     for index, (days_ago, share, temperature_c, note) in enumerate(demo.readings):
         at = now - timedelta(days=days_ago)
-        what = {"sg": round(start - share * (start - end), 3), "temperature_c": temperature_c}
+        read = start + demo.richer / 1000 - share * (start + demo.richer / 1000 - end)
+        what = {"sg": round(read, 3), "temperature_c": temperature_c}
         steps.append(Step("read", what, at, note))
         if index == 0:
             steps.append(Step("pitched", {}, at))

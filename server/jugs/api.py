@@ -40,6 +40,7 @@ from server.jugs.brew_schemas import (
 )
 from server.jugs.journal import held_together, with_events
 from server.jugs.models import Jug
+from server.jugs.outcomes import batches_changed
 from server.jugs.plan_schemas import PlanIn
 from server.jugs.rows import keep_row, rows
 from server.jugs.schemas import (
@@ -120,6 +121,7 @@ def _set_removed(request: HttpRequest, jug_id: int, removed: bool) -> JugOut:
     state = _locked(request, jug_id)
     state.jug.removed_at = timezone.now() if removed else None
     state.jug.save(update_fields=["removed_at"])
+    batches_changed(state.jug)
     return jug_out(state)
 
 

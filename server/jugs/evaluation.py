@@ -3,6 +3,7 @@
 from core.bottle.closing import Closing
 from core.ferment.strength import Strength
 from core.files.recipe_file import money_text
+from core.learn.words import reckoned_with
 from core.plan.amounts_in_words import in_kitchen_things, measured
 from core.plan.caution import Caution
 from core.plan.evaluation import Evaluation, Recipe
@@ -124,6 +125,7 @@ def evaluation_out(recipe: Recipe, result: Evaluation, account: Account) -> Eval
             for row in standings(recipe, result)
         ],
         warnings=[_warning_out(caution) for caution in result.warnings],
+        reckoned_with=list(reckoned_with(recipe)),
     )
 
 

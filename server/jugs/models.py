@@ -33,6 +33,10 @@ class Jug(models.Model):
     row_of = models.CharField(max_length=64, blank=True)
     # How it ran, once it is finished, for the forecasts of others (see core.ferment.forecast).
     pace = models.JSONField(null=True)
+    # How it came out against the tables, kept with its line (see core.learn.outcome).
+    outcome = models.JSONField(null=True)
+    # What it took (see core.learn.spending).
+    spent = models.JSONField(null=True)
     # Where it stands in the list: what comes next, and by when.
     due_rank = models.PositiveSmallIntegerField(default=0)
     due_until = models.DateTimeField(null=True)

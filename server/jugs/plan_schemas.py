@@ -30,6 +30,7 @@ class PourIn(BaseModel):
     tannin: str | None = None
     juice_percent: float | None = None
     amount_by: str | None = None
+    richness: float | None = None
     price: str | None = None
     pack_ml: float | None = None
     pack_g: float | None = None
@@ -87,8 +88,16 @@ class DoseIn(BaseModel):
     when: str
 
 
+class KitchenIn(BaseModel):
+    """What was found of the kitchen (see core.plan.kitchen)."""
+
+    losses: float = 1.0
+    ends_points: float = 0.0
+
+
 class PlanIn(BaseModel):
-    """A plan in the shape of the recipe file."""
+    """A plan in the shape of the recipe file. What was found of the kitchen, and of its cartons,
+    is the account's: what is sent of it is not taken."""
 
     name: str = ""
     pours: list[PourIn]
@@ -100,6 +109,7 @@ class PlanIn(BaseModel):
     hold_back_ml: float | None = None
     ph: float | None = None
     most_per_bottle: str | None = None
+    kitchen: KitchenIn | None = None
 
 
 class MustOut(BaseModel):
@@ -235,3 +245,4 @@ class EvaluationOut(BaseModel):
     cost: CostOut
     standings: list[StandingOut]
     warnings: list[WarningOut]
+    reckoned_with: list[str] = []

@@ -17,6 +17,7 @@ from core.plan.schools import Choices
 from server.jugs.bottle_schemas import DoneOut, DueOut, LotRow
 from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
+from server.jugs.outcomes import batches_changed, outcome_of, spent_of
 from server.jugs.plan_schemas import PlanIn
 from server.jugs.schemas import DrinkOut, JugRow
 from server.jugs.state import JugState
@@ -34,13 +35,19 @@ def rows(jugs: QuerySet[Jug], first: int, last: int) -> list[JugRow]:
 
     Two queries. Lines that other rules made, or that nobody has made yet, are made before.
     """
+    refresh_rows(jugs)
+    ordered = jugs.order_by("due_rank", "due_until", "-number")[first:last]
+    # What something happened to this very moment is in the next list.
+    return [JugRow.model_validate(jug.row) for jug in ordered if jug.row]
+
+
+def refresh_rows(jugs: QuerySet[Jug]) -> None:
+    """Make the lines anew that other rules made, or that nobody has made yet, with all that is
+    kept beside them. One query where there are none."""
     stale = jugs.filter(Q(row__isnull=True) | ~Q(row_of=judged_by()))
     made = list(with_events(stale))
     for jug in made:
         keep_row(JugState.load(jug), ahead=len(made) <= _MOST_AHEAD)
-    ordered = jugs.order_by("due_rank", "due_until", "-number")[first:last]
-    # What something happened to this very moment is in the next list.
-    return [JugRow.model_validate(jug.row) for jug in ordered if jug.row]
 
 
 def keep_row(state: JugState, ahead: bool = True) -> JugRow:
@@ -53,8 +60,16 @@ def keep_row(state: JugState, ahead: bool = True) -> JugRow:
     # What bottles want is told on Today: in the list they come last.
     rank = _BOTTLED if state.emptied else _DUE if row.due else _PLANNED
     until = row.due[0].until if row.due else None
+    came = outcome_of(state)
+    if came != jug.outcome:
+        batches_changed(jug)
     Jug.objects.filter(id=jug.id).update(
-        row=row.model_dump(mode="json"), row_of=rules, due_rank=rank, due_until=until
+        row=row.model_dump(mode="json"),
+        row_of=rules,
+        due_rank=rank,
+        due_until=until,
+        outcome=came,
+        spent=spent_of(state),
     )
     return row
 

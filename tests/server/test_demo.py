@@ -25,7 +25,7 @@ def test_each_visitor_has_a_copy_and_old_ones_go(db, settings, django_user_model
         assert visitor.post("/api/session/demo").json()["signed_in"]
     first, second = (v.get("/api/jugs").json()[0]["id"] for v in visitors)
     visitors[0].delete(f"/api/jugs/{first}")
-    assert len(visitors[1].get("/api/jugs").json()) == 10
+    assert len(visitors[1].get("/api/jugs").json()) == 12
     assert visitors[0].get(f"/api/jugs/{second}").status_code == 404
     demos = django_user_model.objects.filter(is_demo=True)
     assert demos.count() == 2

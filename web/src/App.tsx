@@ -27,6 +27,7 @@ const ClearPage = lazy(() => import("./jug/clear/ClearPage"));
 const FinishPage = lazy(() => import("./jug/finish/FinishPage"));
 const GuestPage = lazy(() => import("./cellar/GuestPage"));
 const CellarPage = lazy(() => import("./cellar/CellarPage"));
+const LookBackPage = lazy(() => import("./lookback/LookBackPage"));
 const BottlePage = lazy(() => import("./jug/bottle/BottlePage"));
 const LabelsPage = lazy(() => import("./jug/bottle/LabelsPage"));
 
@@ -100,6 +101,7 @@ function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
             <Route index element={<Navigate to="plan" replace />} />
           </Route>
           <Route path="/cellar" element={later(<CellarPage />)} />
+          <Route path="/look-back" element={later(<LookBackPage />)} />
           <Route path="/today" element={<TodayPage />} />
           <Route path="*" element={<Home />} />
         </Routes>

@@ -7,7 +7,7 @@ from django.utils import timezone
 from core.batch.windows import Shelved, Window, cellar_says
 from server.accounts.models import Account
 from server.cellar.schemas import CellarLotOut, CellarOut, PlaceOut
-from server.jugs.rows import rows
+from server.jugs.rows import refresh_rows
 
 
 def list_bottles(account: Account) -> CellarOut:
@@ -18,7 +18,7 @@ def list_bottles(account: Account) -> CellarOut:
     now = timezone.now()
     jugs = account.jugs.filter(removed_at=None)
     # What something happened to gets its line made anew.
-    rows(jugs, 0, 0)
+    refresh_rows(jugs)
     kept = jugs.filter(row__lots__0__isnull=False).order_by("-number")
     places: dict[str, list[CellarLotOut]] = {}
     told = []

@@ -2,14 +2,18 @@
 
 from decimal import Decimal
 
-from core.batch.events import Added
 from core.batch.life import BottledLot
 from core.cost.costing import cost_of, per_bottle, per_unit_of_alcohol, saved_against
 from core.files.recipe_file import money_text
-from core.measure.money import read_price
-from core.plan.evaluation import PricedPour
-from server.cellar.schemas import CostLineOut, CostsOut
-from server.jugs.journal import core_event
+from core.learn.spending import all_poured, price_of, used_up
+from core.measure.money import money, read_price
+from core.plan.evaluation import evaluate
+from core.shelf.supplies import KINDS
+from server.cellar.schemas import CostLineOut, CostsOut, SupplyLineOut
+from server.jugs.actions.freshen import freshen
+from server.jugs.journal import core_event, recipe_of
+from server.jugs.outcomes import supplies_of
+from server.jugs.plan_schemas import PlanIn
 from server.jugs.state import JugState
 
 
@@ -17,7 +21,8 @@ def list_costs(state: JugState, shop: str = "") -> CostsOut:
     """By ingredient, as it was really used and at the till; by the litre and the unit of alcohol
     that got into bottles; `shop` is what one like it costs there. Raises the JobError that stands
     in the plan's way, or for a price that is none."""
-    items = _poured(state)
+    events = [core_event(event) for event in state.standing]
+    items = all_poured(state.as_poured, events) if state.plan["pours"] else []
     cost = cost_of([(item.pour, item.pack) for item in items])
     by_name: dict[str, Decimal] = {}
     for item, used in zip(items, cost.by_pour, strict=True):
@@ -29,11 +34,19 @@ def list_costs(state: JugState, shop: str = "") -> CostsOut:
     bottled = [(lot.filled.lot.volume_ml, lot.abv.value) for lot in lots]
     filled = sum(ml for ml, _ in bottled)
     drunk = bool(filled and paid)
+    shelf = supplies_of(state.jug.account)
+    supplies = [(used.kind, price_of(used, shelf.get(used.kind))) for used in used_up(events)]
     return CostsOut(
         lines=[
             CostLineOut(name=name, used=money_text(used), share=float(used / whole))
             for name, used in sorted(by_name.items(), key=lambda line: -line[1])
         ],
+        supplies=[
+            SupplyLineOut(name=KINDS[kind], used=None if paid is None else money_text(money(paid)))
+            for kind, paid in supplies
+        ],
+        supplies_used=_summed([paid for _, paid in supplies]),
+        next_litre=_next_litre(state),
         used=money_text(cost.used) if cost.known else None,
         packs=money_text(cost.packs) if cost.known else None,
         per_litre=money_text(per_bottle(paid, filled, 1000)) if drunk else None,
@@ -56,11 +69,18 @@ def _saves(lots: list[BottledLot], shop: str) -> str | None:
     return money_text(saved_against(each, read_price(shop)))
 
 
-def _poured(state: JugState) -> list[PricedPour]:
-    """What went in at the start, as it really did, and what was added since."""
-    planned = state.as_poured.pours if state.plan["pours"] else ()
-    solved = state.evaluation.pours if planned else ()
-    start = [PricedPour(pour, item.pack) for pour, item in zip(solved, planned, strict=True)]
-    events = [core_event(event) for event in state.standing if event.kind == "added"]
-    added = [event.what.pour for event in events if isinstance(event.what, Added)]
-    return [*start, *(item for item in added if item is not None)]
+def _summed(paid: list[Decimal | None]) -> str | None:
+    known = [each for each in paid if each is not None]
+    return money_text(money(sum(known, Decimal(0)))) if known else None
+
+
+def _next_litre(state: JugState) -> str | None:
+    """What a litre of the same would cost by the shelf as it is today."""
+    account = state.jug.account
+    today = freshen(account, PlanIn.model_validate(state.plan)) if state.plan["pours"] else None
+    if today is None:
+        return None
+    result = evaluate(recipe_of(today.model_dump(exclude_none=True), account.currency))
+    if not result.cost.known or result.reaching_ml.value <= 0:
+        return None
+    return money_text(per_bottle(result.cost.used, result.reaching_ml.value, 1000))

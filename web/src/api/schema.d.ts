@@ -1503,6 +1503,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Practice
+         * @description What the batches taught.
+         */
+        get: operations["server_practice_api_get_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Switch
+         * @description Switch something that was found on or off.
+         */
+        post: operations["server_practice_api_post_switch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen/export.zip": {
         parameters: {
             query?: never;
@@ -3022,6 +3062,11 @@ export interface components {
             standings: components["schemas"]["StandingOut"][];
             /** Warnings */
             warnings: components["schemas"]["WarningOut"][];
+            /**
+             * Reckoned With
+             * @default []
+             */
+            reckoned_with: string[];
         };
         /**
          * EventOut
@@ -3160,6 +3205,22 @@ export interface components {
             progress: components["schemas"]["ProgressOut"] | null;
             bottling: components["schemas"]["BottlingOut"] | null;
         };
+        /**
+         * KitchenIn
+         * @description What was found of the kitchen (see core.plan.kitchen).
+         */
+        KitchenIn: {
+            /**
+             * Losses
+             * @default 1
+             */
+            losses: number;
+            /**
+             * Ends Points
+             * @default 0
+             */
+            ends_points: number;
+        };
         /** LabelIn */
         LabelIn: {
             /** Sugars G */
@@ -3218,7 +3279,8 @@ export interface components {
         };
         /**
          * PlanIn
-         * @description A plan in the shape of the recipe file.
+         * @description A plan in the shape of the recipe file. What was found of the kitchen, and of its cartons,
+         *     is the account's: what is sent of it is not taken.
          */
         PlanIn: {
             /**
@@ -3240,6 +3302,7 @@ export interface components {
             ph?: number | null;
             /** Most Per Bottle */
             most_per_bottle?: string | null;
+            kitchen?: components["schemas"]["KitchenIn"] | null;
         };
         /** PlanOut */
         PlanOut: {
@@ -3276,6 +3339,8 @@ export interface components {
             juice_percent?: number | null;
             /** Amount By */
             amount_by?: string | null;
+            /** Richness */
+            richness?: number | null;
             /** Price */
             price?: string | null;
             /** Pack Ml */
@@ -4520,11 +4585,19 @@ export interface components {
          * CostsOut
          * @description Where the money of a batch went: as used and at the till (whole packs); a litre and a unit of
          *     alcohol (10 ml) of what got into bottles; and what a bottle of the first lot `saves` against
-         *     the shop price that was asked about. None where nothing is priced, bottled or asked.
+         *     the shop price that was asked about. `supplies` are what was used up beside the drink, and
+         *     `next_litre` what one more litre would cost by today's shelf. None where nothing is priced,
+         *     bottled or asked.
          */
         CostsOut: {
             /** Lines */
             lines: components["schemas"]["CostLineOut"][];
+            /** Supplies */
+            supplies: components["schemas"]["SupplyLineOut"][];
+            /** Supplies Used */
+            supplies_used: string | null;
+            /** Next Litre */
+            next_litre: string | null;
             /** Used */
             used: string | null;
             /** Packs */
@@ -4537,6 +4610,16 @@ export interface components {
             saves: string | null;
             /** Unpriced */
             unpriced: string[];
+        };
+        /**
+         * SupplyLineOut
+         * @description A supply that was used up, and what it came to at today's price (None: nobody knows).
+         */
+        SupplyLineOut: {
+            /** Name */
+            name: string;
+            /** Used */
+            used: string | null;
         };
         /**
          * LabelsQuery
@@ -4637,6 +4720,138 @@ export interface components {
             };
             /** Id */
             id?: string | null;
+        };
+        /**
+         * BatchOut
+         * @description One batch against the tables; a litre in bottles as planned and as it came, money.
+         */
+        BatchOut: {
+            /** Jug */
+            jug: number;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            start: components["schemas"]["PairOut"];
+            end: components["schemas"]["PairOut"];
+            abv: components["schemas"]["PairOut"];
+            lost_ml: components["schemas"]["PairOut"];
+            /** Days */
+            days: number | null;
+            /** Litre Planned */
+            litre_planned: string | null;
+            /** Litre Paid */
+            litre_paid: string | null;
+        };
+        /**
+         * FactOut
+         * @description Something found of this kitchen: `sure` enough to be reckoned with, and `on` unless somebody
+         *     switched it off.
+         */
+        FactOut: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+            /** Batches */
+            batches: number;
+            /** Sure */
+            sure: boolean;
+            /** On */
+            on: boolean;
+        };
+        /**
+         * GroupOut
+         * @description Batches with something in common, and by how much they were off on average (see
+         *     core.learn.groups).
+         */
+        GroupOut: {
+            /** Name */
+            name: string;
+            /** Batches */
+            batches: number;
+            /** Start Points */
+            start_points: number | null;
+            /** End Points */
+            end_points: number | null;
+            /** Abv */
+            abv: number | null;
+            /** Lost Ml */
+            lost_ml: number | null;
+            /** Days */
+            days: number | null;
+            /** Cost Share */
+            cost_share: number | null;
+        };
+        /**
+         * PairOut
+         * @description As the tables had it, and as it was found (None: nobody measured it).
+         */
+        PairOut: {
+            /** Expected */
+            expected: number;
+            /** Found */
+            found: number | null;
+        };
+        /**
+         * PracticeOut
+         * @description What the batches taught: in a sentence, facts, batches (the newest first), and groups of
+         *     them.
+         */
+        PracticeOut: {
+            /** Said */
+            said: string;
+            /** Facts */
+            facts: components["schemas"]["FactOut"][];
+            /** Batches */
+            batches: components["schemas"]["BatchOut"][];
+            /** By Juice */
+            by_juice: components["schemas"]["GroupOut"][];
+            /** By Yeast */
+            by_yeast: components["schemas"]["GroupOut"][];
+            /** By Shop */
+            by_shop: components["schemas"]["GroupOut"][];
+            spending: components["schemas"]["SpendingOut"];
+        };
+        /**
+         * SpendingLineOut
+         * @description A month (like 2026-11) or a kind of thing: money, how long its bar is, ml in bottles.
+         */
+        SpendingLineOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Money */
+            money: string;
+            /** Share */
+            share: number;
+            /** Bottled Ml */
+            bottled_ml: number;
+        };
+        /**
+         * SpendingOut
+         * @description Where the money of all batches went; supplies at today's prices.
+         */
+        SpendingOut: {
+            /** Months */
+            months: components["schemas"]["SpendingLineOut"][];
+            /** Kinds */
+            kinds: components["schemas"]["SpendingLineOut"][];
+            /** Money */
+            money: string;
+            /** Per Litre */
+            per_litre: string | null;
+        };
+        /**
+         * SwitchIn
+         * @description Reckon with a fact, or no more.
+         */
+        SwitchIn: {
+            /** Key */
+            key: string;
+            /** On */
+            on: boolean;
         };
         /**
          * UnpackedOut
@@ -10974,6 +11189,122 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GuestAskedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_get_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_post_switch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
                 };
             };
             /** @description Unauthorized */

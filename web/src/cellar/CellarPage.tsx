@@ -1,13 +1,14 @@
 import { Box, chakra, Flex, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useSession } from "../api/queries";
 import { Bottles } from "../drawing/Bottles";
 import { Tape } from "../drawing/Tape";
 import { bottleSize, money } from "../format";
 import { useTitle } from "../frame/focus";
-import { Empty, GoButton, Panel, Trouble, Waiting } from "../frame/states";
+import { Empty, GoButton, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { Tick } from "../frame/Tick";
 import { drinkToken } from "../theme/drinks";
 import css from "./CellarPage.module.css";
@@ -57,6 +58,9 @@ export default function CellarPage() {
         <Heading as="h1" size="2xl" fontFamily="heading" flex="1" minW="16rem">
           {said}
         </Heading>
+        <QuietButton asChild hideFrom="md">
+          <Link to="/look-back">Look back</Link>
+        </QuietButton>
         <Tick checked={onlyReady} onChange={setOnlyReady}>
           Only ready ones
         </Tick>

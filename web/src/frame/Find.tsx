@@ -16,6 +16,7 @@ const PLACES = [
   ["/jugs", "Jugs"],
   ["/jugs?new", "New jug"],
   ["/cellar", "Cellar"],
+  ["/look-back", "Look back"],
   ["/shelf", "Shelf"],
   ["/shelf?read", "Read a label"],
   ["/shelf/files", "Import and export"],

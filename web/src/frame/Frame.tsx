@@ -20,6 +20,7 @@ const places = [
   ["/shelf", "Shelf"],
   ["/jugs", "Jugs"],
   ["/cellar", "Cellar"],
+  ["/look-back", "Look back"],
 ] as const;
 
 export function Logo() {
@@ -109,7 +110,8 @@ export function Frame({
         </HStack>
         <HStack as="nav" aria-label="Places" gap={{ base: "0", md: "1" }}>
           {places.map(([to, name]) => (
-            <chakra.div key={to}>
+            // A phone has room for four: the cellar shows the way to the fifth.
+            <chakra.div key={to} hideBelow={to === "/look-back" ? "md" : undefined}>
               <NavLink to={to}>
                 {({ isActive }) => (
                   <Box

@@ -1,4 +1,5 @@
 import { memo } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import {
   bottleSize,
@@ -120,6 +121,19 @@ export const Outcome = memo(function Outcome({ result }: { result: Evaluation })
           ))}
         </ol>
       </details>
+      {result.reckoned_with.length > 0 && (
+        <details className={plan.after}>
+          <summary>Planned with what your batches taught</summary>
+          <ul className={plan.steps}>
+            {result.reckoned_with.map((text) => (
+              <li key={text}>
+                <Explained text={text} />
+              </li>
+            ))}
+          </ul>
+          <Link to="/look-back">See all of it, or leave some out</Link>
+        </details>
+      )}
     </div>
   );
 });

@@ -1,0 +1,1 @@
+"""What finished batches say of a kitchen, and of the next one."""

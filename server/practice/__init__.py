@@ -1,0 +1,1 @@
+"""What a kitchen has learned from its batches, and where its money went."""

@@ -1,0 +1,1 @@
+"""What the practice endpoints do."""
