@@ -18,13 +18,16 @@ SIDES = {
 }
 """What may be marked beside it from 1 to 5, with what its ends are like."""
 
+SHARE = "share"
+"""Which of the two juices that most of it is comes through: 1 all the larger, 5 all the other."""
+
 _LEAST, _MOST = 1, 5
 
 
 def check_scores(scores: Mapping[str, float]) -> None:
     """Raises JobError for a side that nobody tastes here, or a mark outside 1 to 5."""
     for key, mark in scores.items():
-        if key != "overall" and key not in SIDES:
+        if key not in ("overall", SHARE, *SIDES):
             raise JobError(f"“{key}” is not marked here.", f"scores.{key}")
         if not _LEAST <= mark <= _MOST:
             raise JobError(f"Marks run from {_LEAST} to {_MOST}.", f"scores.{key}")

@@ -8,20 +8,22 @@ from server.accounts.auth import account_of, anyone, signed_in
 from server.cellar.actions.ask_guests import asked, close_tasting, open_tasting, taste
 from server.cellar.actions.list_bottles import list_bottles
 from server.cellar.actions.list_costs import list_costs
-from server.cellar.actions.list_tastings import list_tastings
+from server.cellar.actions.plan_again import plan_again
 from server.cellar.actions.print_labels import print_labels
+from server.cellar.actions.tell_taste import tell_taste
 from server.cellar.schemas import (
+    AgainIn,
     AskIn,
     CellarOut,
     CostsOut,
     GuestAskedOut,
     GuestTastedIn,
     LabelsQuery,
-    TastingOut,
+    TasteOut,
 )
 from server.config.problems import REFUSALS
 from server.jugs.journal import with_events
-from server.jugs.schemas import LinkOut
+from server.jugs.schemas import LinkOut, RelatedOut
 from server.jugs.state import JugState
 
 router = Router(auth=signed_in)
@@ -40,10 +42,17 @@ def get_cellar(request: HttpRequest) -> CellarOut:
     return list_bottles(account_of(request))
 
 
-@router.get("/jugs/{int:jug_id}/tastings", response={200: list[TastingOut], **REFUSALS})
-def get_tastings(request: HttpRequest, jug_id: int) -> list[TastingOut]:
-    """How it tasted, the newest first."""
-    return list_tastings(_state(request, jug_id))
+@router.get("/jugs/{int:jug_id}/taste", response={200: TasteOut, **REFUSALS})
+def get_taste(request: HttpRequest, jug_id: int, lot: str = "") -> TasteOut:
+    """How it tasted, against its figures."""
+    return tell_taste(_state(request, jug_id), lot)
+
+
+@router.post("/jugs/{int:jug_id}/again", response={200: RelatedOut, **REFUSALS})
+def post_again(request: HttpRequest, jug_id: int, payload: AgainIn) -> RelatedOut:
+    """A new jug planned like it, with one change."""
+    jug = plan_again(_state(request, jug_id), payload.key)
+    return RelatedOut(id=jug.id, number=jug.number, name=jug.name)
 
 
 @router.get("/jugs/{int:jug_id}/costs", response={200: CostsOut, **REFUSALS})

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from server.jugs.bottle_schemas import LotRow
 from server.jugs.schemas import DrinkOut
-from server.shelf.schemas import NamedOut, SideOut
+from server.shelf.schemas import IntervalOut, NamedOut, SideOut
 
 
 class CellarLotOut(LotRow):
@@ -45,6 +45,56 @@ class TastingOut(BaseModel):
     overall: float | None
     scores: dict[str, float]
     words: str
+
+
+class TasteSideOut(BaseModel):
+    """A side of the taste: its ends, the mean of `count` marks (None: nobody marked it), the mark
+    that its figures have it at with a 90 % interval (None: nothing measured says), and how the two
+    differ, in words."""
+
+    key: str
+    low: str
+    high: str
+    marked: float | None
+    count: int
+    expected: IntervalOut | None
+    text: str
+
+
+class FaultOut(BaseModel):
+    """A sign that was noticed, what it means, what in this journal may have made it, what to do."""
+
+    key: str
+    name: str
+    means: str
+    causes: list[str]
+    do: str
+
+
+class AgainOut(BaseModel):
+    """The same once more with one change."""
+
+    key: str
+    text: str
+    why: str
+    sure: str
+
+
+class TasteOut(BaseModel):
+    """How a batch tasted, the newest first; each side of it against what its figures have; what
+    was wrong with it; and changes that would mend what people found."""
+
+    tastings: list[TastingOut]
+    sides: list[TasteSideOut]
+    faults: list[FaultOut]
+    again: list[AgainOut]
+    overall: float | None
+
+
+class AgainIn(BaseModel):
+    """Plan it once more with the change of that key."""
+
+    key: str
 
 
 class LabelsQuery(BaseModel):

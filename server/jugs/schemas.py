@@ -198,12 +198,14 @@ class SplitIn(BaseModel):
 
 
 class DifferenceOut(BaseModel):
-    """One figure of the plans side by side."""
+    """One figure side by side; `said` is how the others lie against the first, and how sure that
+    is."""
 
     name: str
     unit: str
     values: list[float | str | None]
     differ: bool
+    said: str = ""
 
 
 class LinkOut(BaseModel):

@@ -13,7 +13,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 VIEWS = [
     "/today", "/shelf", "/shelf?read&find=pear", "product", "compare", "/shelf/files", "/settings", "/jugs?new", "plan", "pitch",
-    "ferment", "clear", "finish", "bottle", "labels", "/cellar", "side-by-side", "shared",
+    "ferment", "clear", "finish", "bottle", "labels", "taste", "/cellar", "/look-back", "side-by-side", "shared",
 ]  # fmt: skip
 
 
@@ -47,6 +47,7 @@ def places_of(page, home):
         "finish": f"/jugs/{jug['finish']}/finish",
         "bottle": f"/jugs/{jug['bottle']}/bottle",
         "labels": f"/jugs/{jug['bottled']}/labels",
+        "taste": f"/jugs/{jug['bottled']}/taste",
         "side-by-side": f"/jugs/side-by-side?jug={jug['plan']}&jug={jug['bottled']}",
         "shared": f"/plans/{Jug.objects.get(id=jug['plan']).links.create(token='shown').token}",
     }

@@ -123,10 +123,10 @@ def test_a_guest_tastes_on_a_phone_without_an_account(cellar, person):
     cellar.get_by_label("Who tasted").fill("Ida")
     cellar.get_by_label("In a line").fill("Crisp.")
     cellar.get_by_text("Every side of it").tap()
-    cellar.get_by_label("Sharp").select_option("5")
+    cellar.get_by_role("group", name="Sharp").get_by_text("5", exact=True).tap()
     cellar.get_by_role("button", name="Save").tap()
     expect(cellar.get_by_text("Thank you, Ida. It is written down.")).to_be_visible()
-    (tasting,) = client.ok("GET", f"jugs/{jug.id}/tastings")
+    (tasting,) = client.ok("GET", f"jugs/{jug.id}/taste")["tastings"]
     assert (tasting["by"], tasting["scores"]["sharp"]) == ("Ida", 5)
 
 
@@ -136,3 +136,49 @@ def test_a_link_for_guests_is_made_and_closed(cellar):
     expect(guests).to_contain_text("/taste/")
     guests.get_by_role("button", name="Close the link").click()
     expect(guests).not_to_contain_text("/taste/")
+
+
+def test_a_batch_is_marked_by_keys_and_planned_again_with_one_change(cellar, person):
+    jug = Jug.objects.get()
+    cellar.goto(f"{person.home}/jugs/{jug.id}/taste")
+    expect(cellar.get_by_text("Nobody has said how it tastes yet.")).to_be_visible()
+    # The arrows of the keyboard go along the marks.
+    sharp = cellar.get_by_role("group", name="Sharp")
+    sharp.get_by_role("radio", name="1, flat").focus()
+    cellar.keyboard.press("Space")
+    expect(sharp.get_by_role("radio", name="1, flat")).to_be_checked()
+    cellar.keyboard.press("ArrowRight")
+    expect(sharp.get_by_role("radio", name="2 of 5")).to_be_checked()
+    cellar.keyboard.press("ArrowLeft")
+    cellar.get_by_role("button", name="Of eggs").click()
+    cellar.get_by_label("In a line").fill("Flat, and of eggs.")
+    cellar.get_by_role("button", name="Save", exact=True).click()
+    expect(cellar.get_by_role("heading", name="Tasted once, 4.0 of 5")).to_be_visible()
+    expect(cellar.get_by_role("img", name=re.compile("sharp 1"))).to_be_visible()
+    wrong = cellar.get_by_role("region", name="What was wrong")
+    expect(wrong).to_contain_text("No nutrient was written down.")
+    once_more = cellar.get_by_role("region", name="Once more")
+    expect(once_more).to_contain_text("of tartaric acid")
+    once_more.get_by_role("button", name="Plan it with this change").click()
+    expect(cellar).to_have_url(re.compile(r"/jugs/\d+/plan"))
+    expect(cellar.get_by_text("Tartaric acid").first).to_be_visible()
+
+
+def test_looking_back_says_what_came_of_it_and_what_it_cost(cellar, person):
+    cellar.goto(f"{person.home}/look-back")
+    expect(cellar.get_by_role("heading", level=1)).to_have_text(
+        "1 batch, and nothing clearly off the labels and tables."
+    )
+    row = cellar.get_by_role("row").filter(has_text="Pear & plum")
+    expect(row).to_contain_text("1.081")
+    money = cellar.get_by_role("region", name="Money")
+    expect(money).to_contain_text("£3.99 in all")
+    expect(money).to_contain_text("Juice")
+
+
+def test_nothing_to_look_back_on_leads_to_the_jugs(page, person):
+    person.move_in()
+    page.goto(f"{person.home}/look-back")
+    expect(page.get_by_role("heading", name="Nothing to look back on yet")).to_be_visible()
+    page.get_by_role("link", name="See the jugs").click()
+    expect(page).to_have_url(re.compile("/jugs"))

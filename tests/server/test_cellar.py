@@ -160,18 +160,18 @@ def test_labels_that_cannot_be(call, query, at):
 def test_labels_are_ones_own(call, other_call):
     jug = bottled(call)
     assert other_call("GET", path(jug, "labels.pdf"))[0] == 404
-    assert other_call("GET", path(jug, "tastings"))[0] == 404
+    assert other_call("GET", path(jug, "taste"))[0] == 404
 
 
 def test_how_it_tasted_is_kept_with_its_age(call):
     jug = bottled(call)
     taste = {"lot": "a", "by": "Ida", "scores": {"overall": 4}, "words": "Round, of plums."}
     wrote(call, jug, "tasted", taste)
-    (tasting,) = call.ok("GET", path(jug, "tastings"))
+    (tasting,) = call.ok("GET", path(jug, "taste"))["tastings"]
     assert (tasting["by"], tasting["overall"], tasting["days"]) == ("Ida", 4, 0)
     assert tasting["words"] == "Round, of plums."
     call.ok("POST", path(jug, "events", tasting["id"], "strike"))
-    assert call.ok("GET", path(jug, "tastings")) == []
+    assert call.ok("GET", path(jug, "taste"))["tastings"] == []
 
 
 def test_the_sheet_tells_the_life_of_a_batch(call):
@@ -244,7 +244,7 @@ def test_a_guest_tastes_by_the_link_alone(call):
     }
     for _ in range(2):
         guest.ok("POST", f"guests/{token}", said)
-    (tasting,) = call.ok("GET", path(jug, "tastings"))
+    (tasting,) = call.ok("GET", path(jug, "taste"))["tastings"]
     assert (tasting["by"], tasting["scores"]) == ("Ida", {"overall": 4, "sharp": 5})
     assert (tasting["lot"], tasting["words"]) == ("a", "Crisp.")
 
@@ -289,3 +289,41 @@ def test_a_link_taken_back_asks_nobody_and_sixty_are_enough(call, other_call):
     assert guest("POST", f"guests/{token}", {"by": "Ida"})[0] == 404
     assert guest("GET", "guests/nonsense")[0] == 404
     assert link_for(call, jug) != token
+
+
+def test_what_people_found_says_what_to_change_and_plans_it(call, other_call):
+    jug = bottled(call)
+    for sharp in (1, 2, 1):
+        scores = {"overall": 3, "sharp": sharp, "sweet": 1}
+        wrote(call, jug, "tasted", {"lot": "a", "by": "Ida", "scores": scores, "words": "Flat."})
+    wrote(call, jug, "noticed", {"chips": ["eggs"]})
+    told = call.ok("GET", path(jug, "taste"))
+    sharp = next(side for side in told["sides"] if side["key"] == "sharp")
+    assert (sharp["count"], sharp["marked"]) == (3, pytest.approx(4 / 3))
+    assert sharp["expected"]["low"] <= sharp["expected"]["value"]
+    assert told["overall"] == 3
+    assert [fault["key"] for fault in told["faults"]] == ["eggs"]
+    assert "No nutrient was written down." in told["faults"][0]["causes"]
+    change = next(each for each in told["again"] if each["key"] == "sharper")
+    made = call.ok("POST", path(jug, "again"), {"key": "sharper"})
+    planned = call.ok("GET", path(made))
+    before = call.ok("GET", path(jug))
+    added = [p["name"] for p in planned["kept"]["plan"]["pours"]][
+        len(before["kept"]["plan"]["pours"]) :
+    ]
+    assert added == ["Tartaric acid"]
+    assert "tartaric acid" in change["text"]
+    assert planned["stage"] == "plan"
+    assert call("POST", path(jug, "again"), {"key": "sweeter"})[0] == 422
+    assert other_call("POST", path(jug, "again"), {"key": "sharper"})[0] == 404
+    assert other_call("GET", path(jug, "taste"))[0] == 404
+
+
+def test_batches_side_by_side_say_how_they_tasted_and_how_sure_that_is(call):
+    one, other = bottled(call), bottled(call, "Pear again")
+    for jug, mark in ((one, 2), (other, 4)):
+        wrote(call, jug, "tasted", {"lot": "a", "by": "Ida", "scores": {"overall": mark}})
+    rows = call.ok("GET", f"jugs/side-by-side?jug={one['id']}&jug={other['id']}")["rows"]
+    (tasted,) = (row for row in rows if row["name"] == "Tasted")
+    assert (tasted["values"], tasted["differ"]) == ([2, 4], True)
+    assert tasted["said"] == "Liked more by 2.0 of 5: 92% sure, from 2 tastings."

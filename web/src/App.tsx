@@ -29,6 +29,7 @@ const GuestPage = lazy(() => import("./cellar/GuestPage"));
 const CellarPage = lazy(() => import("./cellar/CellarPage"));
 const LookBackPage = lazy(() => import("./lookback/LookBackPage"));
 const BottlePage = lazy(() => import("./jug/bottle/BottlePage"));
+const TastePage = lazy(() => import("./jug/taste/TastePage"));
 const LabelsPage = lazy(() => import("./jug/bottle/LabelsPage"));
 
 export function App() {
@@ -97,6 +98,7 @@ function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
             <Route path="clear" element={later(<ClearPage />)} />
             <Route path="finish" element={later(<FinishPage />)} />
             <Route path="bottle" element={later(<BottlePage />)} />
+            <Route path="taste" element={later(<TastePage />)} />
             <Route path="labels" element={later(<LabelsPage />)} />
             <Route index element={<Navigate to="plan" replace />} />
           </Route>

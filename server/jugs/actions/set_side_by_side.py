@@ -1,12 +1,17 @@
 """Set jugs side by side: each whole, and every figure of their plans."""
 
+from core.batch.events import Tasted
+from core.batch.tasting import SIDES
 from core.errors import JobError
+from core.learn.taste import Side, apart, sides
 from core.plan.differences import differences
+from server.jugs.journal import core_event
 from server.jugs.schemas import DifferenceOut, SideBySideOut
 from server.jugs.state import JugState
 from server.jugs.telling import jug_out
 
 _MOST = 4
+_TASTED = ("overall", *SIDES)
 
 
 def side_by_side(states: list[JugState]) -> SideBySideOut:
@@ -27,8 +32,35 @@ def side_by_side(states: list[JugState]) -> SideBySideOut:
                 for row in rows
             ),
             *_as_brewed(states),
+            *_as_tasted(states),
         ],
     )
+
+
+def _as_tasted(states: list[JugState]) -> list[DifferenceOut]:
+    """How each tasted on average, and how sure it is that it was not chance."""
+    told = [_marked(state) for state in states]
+    rows = []
+    for place, key in enumerate(_TASTED):
+        line = [one[place] for one in told]
+        if not any(side.count for side in line):
+            continue
+        texts = [apart(key, line[0], other) for other in line[1:]]
+        rows.append(
+            DifferenceOut(
+                name="Tasted" if key == "overall" else f"Tasted {key}",
+                unit="of 5",
+                values=[side.marked for side in line],
+                differ=any(texts),
+                said=" ".join(text for text in texts if text),
+            )
+        )
+    return rows
+
+
+def _marked(state: JugState) -> tuple[Side, ...]:
+    tasted = [core_event(event).what for event in state.standing if event.kind == "tasted"]
+    return sides(_TASTED, {}, [what.scores or {} for what in tasted if isinstance(what, Tasted)])
 
 
 def _as_brewed(states: list[JugState]) -> list[DifferenceOut]:

@@ -1379,7 +1379,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jugs/{jug_id}/tastings": {
+    "/api/jugs/{jug_id}/taste": {
         parameters: {
             query?: never;
             header?: never;
@@ -1387,12 +1387,32 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Get Tastings
-         * @description How it tasted, the newest first.
+         * Get Taste
+         * @description How it tasted, against its figures.
          */
-        get: operations["server_cellar_api_get_tastings"];
+        get: operations["server_cellar_api_get_taste"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Again
+         * @description A new jug planned like it, with one change.
+         */
+        post: operations["server_cellar_api_post_again"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3641,7 +3661,8 @@ export interface components {
         };
         /**
          * DifferenceOut
-         * @description One figure of the plans side by side.
+         * @description One figure side by side; `said` is how the others lie against the first, and how sure that
+         *     is.
          */
         DifferenceOut: {
             /** Name */
@@ -3652,6 +3673,11 @@ export interface components {
             values: (number | string | null)[];
             /** Differ */
             differ: boolean;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
         };
         /**
          * SideBySideOut
@@ -4543,6 +4569,74 @@ export interface components {
             lots: components["schemas"]["CellarLotOut"][];
         };
         /**
+         * AgainOut
+         * @description The same once more with one change.
+         */
+        AgainOut: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
+            /** Sure */
+            sure: string;
+        };
+        /**
+         * FaultOut
+         * @description A sign that was noticed, what it means, what in this journal may have made it, what to do.
+         */
+        FaultOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Means */
+            means: string;
+            /** Causes */
+            causes: string[];
+            /** Do */
+            do: string;
+        };
+        /**
+         * TasteOut
+         * @description How a batch tasted, the newest first; each side of it against what its figures have; what
+         *     was wrong with it; and changes that would mend what people found.
+         */
+        TasteOut: {
+            /** Tastings */
+            tastings: components["schemas"]["TastingOut"][];
+            /** Sides */
+            sides: components["schemas"]["TasteSideOut"][];
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            /** Again */
+            again: components["schemas"]["AgainOut"][];
+            /** Overall */
+            overall: number | null;
+        };
+        /**
+         * TasteSideOut
+         * @description A side of the taste: its ends, the mean of `count` marks (None: nobody marked it), the mark
+         *     that its figures have it at with a 90 % interval (None: nothing measured says), and how the two
+         *     differ, in words.
+         */
+        TasteSideOut: {
+            /** Key */
+            key: string;
+            /** Low */
+            low: string;
+            /** High */
+            high: string;
+            /** Marked */
+            marked: number | null;
+            /** Count */
+            count: number;
+            expected: components["schemas"]["IntervalOut"] | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * TastingOut
          * @description How a batch tasted: when, how old it was, by whom, its mark and words.
          */
@@ -4568,6 +4662,14 @@ export interface components {
             };
             /** Words */
             words: string;
+        };
+        /**
+         * AgainIn
+         * @description Plan it once more with the change of that key.
+         */
+        AgainIn: {
+            /** Key */
+            key: string;
         };
         /**
          * CostLineOut
@@ -10809,9 +10911,11 @@ export interface operations {
             };
         };
     };
-    server_cellar_api_get_tastings: {
+    server_cellar_api_get_taste: {
         parameters: {
-            query?: never;
+            query?: {
+                lot?: string;
+            };
             header?: never;
             path: {
                 jug_id: number;
@@ -10826,7 +10930,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TastingOut"][];
+                    "application/json": components["schemas"]["TasteOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_post_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RelatedOut"];
                 };
             };
             /** @description Unauthorized */

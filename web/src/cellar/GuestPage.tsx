@@ -7,7 +7,7 @@ import { percent } from "../format";
 import { useAct } from "../frame/act";
 import { useTitle } from "../frame/focus";
 import { Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
-import { TastingForm } from "./TastingForm";
+import { TastingForm } from "../jug/taste/TastingForm";
 
 /** A guest says how one bottle tastes: no account, just the link. */
 export default function GuestPage() {

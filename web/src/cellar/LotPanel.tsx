@@ -12,8 +12,9 @@ import { ChoiceField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, Mark, QuietButton } from "../frame/states";
 import { counted } from "../jug/bottle/lots";
+import { TastingForm } from "../jug/taste/TastingForm";
+import { Tastings } from "../jug/taste/Tastings";
 import { Guests } from "./Guests";
-import { TastingForm } from "./TastingForm";
 import { Window } from "./Window";
 
 type Lot = Schemas["CellarLotOut"];
@@ -36,6 +37,13 @@ export function LotPanel({ lot }: { lot: Lot }) {
   const { act, busy, problem } = useAct(true);
   const [tasting, setTasting] = useState(false);
   const path = { jug_id: lot.jug };
+  const taste = useQuery({
+    queryKey: ["jug", lot.jug, "taste"],
+    queryFn: ({ signal }) =>
+      answer(
+        api.GET("/api/jugs/{jug_id}/taste", { signal, params: { path, query: { lot: lot.id } } }),
+      ),
+  });
 
   const again = () =>
     act(async () => {
@@ -118,7 +126,7 @@ export function LotPanel({ lot }: { lot: Lot }) {
       {tasting && reference && (
         <TastingForm
           marks={reference.marks}
-          sides={reference.sides}
+          sides={taste.data?.sides ?? reference.sides}
           name={session?.name ?? ""}
           onSave={async (what) => {
             if (await write("tasted", what, "Saved how it tasted.")) setTasting(false);
@@ -126,7 +134,16 @@ export function LotPanel({ lot }: { lot: Lot }) {
           busy={busy}
         />
       )}
-      <Tastings jug={lot.jug} marks={reference?.marks ?? []} />
+      {taste.data && (
+        <Tastings
+          told={taste.data.tastings}
+          marks={reference?.marks ?? []}
+          timeZone={session?.time_zone ?? "UTC"}
+        />
+      )}
+      <QuietButton asChild alignSelf="flex-start">
+        <Link to={`/jugs/${lot.jug}/taste`}>Against its figures, and what to change</Link>
+      </QuietButton>
       <Guests lot={lot} />
       <chakra.details borderTopWidth="1px" borderColor="line">
         <chakra.summary minH="44px" pt="2" cursor="pointer" fontWeight="600">
@@ -136,62 +153,6 @@ export function LotPanel({ lot }: { lot: Lot }) {
       </chakra.details>
     </Stack>
   );
-}
-
-/** How the batch tasted over time, the newest first. */
-function Tastings({ jug, marks }: { jug: number; marks: Schemas["NamedOut"][] }) {
-  const session = useSession().data;
-  const found = useQuery({
-    queryKey: ["jug", jug, "tastings"],
-    queryFn: () =>
-      answer(api.GET("/api/jugs/{jug_id}/tastings", { params: { path: { jug_id: jug } } })),
-  });
-  const told = found.data ?? [];
-  if (told.length === 0) return <Text color="quiet">Nobody has said how it tastes yet.</Text>;
-  return (
-    <section aria-label="How it tasted">
-      <Heading as="h3" size="md" fontFamily="heading">
-        How it tasted
-      </Heading>
-      <chakra.ul listStyleType="none">
-        {told.map((each) => (
-          <chakra.li key={each.id} py="2" borderTopWidth="1px" borderColor="line">
-            <Text>
-              <b>{marks.find((row) => row.key === String(each.overall))?.name ?? "Tasted"}</b>
-              <chakra.span color="quiet">
-                {" "}
-                {each.days !== null && `${age(each.days)}, `}
-                {day(each.at, session?.time_zone ?? "UTC")}
-                {each.by && `, ${each.by}`}
-              </chakra.span>
-            </Text>
-            {each.words && <Text>{each.words}</Text>}
-            <Sides scores={each.scores} />
-          </chakra.li>
-        ))}
-      </chakra.ul>
-    </section>
-  );
-}
-
-/** Every side that was marked, as five dots. */
-function Sides({ scores }: { scores: Record<string, number> }) {
-  const marked = Object.entries(scores).filter(([key]) => key !== "overall");
-  if (marked.length === 0) return null;
-  return (
-    <Text color="quiet" fontSize="sm">
-      {marked.map(([key, mark]) => `${key} ${mark} of 5`).join(" · ")}
-    </Text>
-  );
-}
-
-const WEEK = 7;
-const MONTH = 30.4;
-
-function age(days: number): string {
-  if (days < 2 * WEEK) return `${days} ${days === 1 ? "day" : "days"} in`;
-  if (days < 3 * MONTH) return `${Math.round(days / WEEK)} weeks in`;
-  return `${Math.round(days / MONTH)} months in`;
 }
 
 /** What else becomes of bottles. */

@@ -17,11 +17,12 @@ export function Tube({
   return (
     <Box
       display={name ? "grid" : "flex"}
-      gridTemplateColumns="repeat(6, minmax(0, 1fr))"
-      gap="1.5"
-      fontSize="sm"
+      gridTemplateColumns="repeat(7, minmax(0, 1fr))"
+      gap={{ base: "1", sm: "1.5" }}
+      // Seven names stand side by side on a phone.
+      fontSize={{ base: "0.78rem", sm: "sm" }}
       // The narrowest phones take the names in two lines.
-      css={name ? { "@media (max-width: 23rem)": { gridTemplateColumns: "repeat(3, 1fr)" } } : {}}
+      css={name ? { "@media (max-width: 23rem)": { gridTemplateColumns: "repeat(4, 1fr)" } } : {}}
     >
       {stages.map(({ key, name: called }, i) => {
         const current = key === stage || (stage === "bottled" && key === "bottle");

@@ -6,6 +6,7 @@ export const stages = [
   { key: "clear", name: "Clear", place: "clear" },
   { key: "finish", name: "Finish", place: "finish" },
   { key: "bottle", name: "Bottle", place: "bottle" },
+  { key: "taste", name: "Taste", place: "taste" },
 ] as const;
 
 /** Where a jug in this stage is looked after. */

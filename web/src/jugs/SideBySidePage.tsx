@@ -83,6 +83,11 @@ export default function SideBySidePage() {
                   <tr key={row.name} className={row.differ ? css.differs : undefined}>
                     <th scope="row">
                       <Explained text={row.name} />
+                      {row.said && (
+                        <Text as="span" display="block" fontSize="sm" fontWeight="400">
+                          {row.said}
+                        </Text>
+                      )}
                     </th>
                     {row.values.map((value, place) => (
                       <td key={jugs[place]?.id}>{figure(value, row.unit, currency)}</td>

@@ -45,12 +45,25 @@ export function Costs({ each }: { each: string | null }) {
           </chakra.li>
         ))}
       </chakra.ul>
+      {costs.supplies_used !== null && (
+        <Text fontSize="sm">
+          Beside it <b>{money(costs.supplies_used, currency)}</b> of{" "}
+          {listed(
+            costs.supplies
+              .filter((line) => line.used !== null)
+              .map((line) => `${line.name.toLowerCase()} ${money(line.used ?? "0", currency)}`),
+          )}
+          , by the part that was used.
+        </Text>
+      )}
       <Text fontSize="sm" color="quiet">
         {costs.packs && `${money(costs.packs, currency)} at the till. `}
         {costs.per_litre && `${money(costs.per_litre, currency)} a litre in bottles. `}
         {costs.per_unit && (
           <Explained text={`${money(costs.per_unit, currency)} a unit of 10 ml alcohol. `} />
         )}
+        {costs.next_litre &&
+          `By today's prices one more litre costs ${money(costs.next_litre, currency)}. `}
         {costs.unpriced.length > 0 && `Without ${listed(costs.unpriced)}.`}
       </Text>
       {each !== null && (

@@ -1,13 +1,13 @@
-import { chakra, Grid, Stack, Text } from "@chakra-ui/react";
-import { type FormEvent, useState } from "react";
-import type { Schemas } from "../api/client";
-import { ChoiceField, TextField } from "../frame/fields";
-import { ActButton } from "../frame/states";
+import { chakra, Stack } from "@chakra-ui/react";
+import { type FormEvent, type ReactNode, useState } from "react";
+import type { Schemas } from "../../api/client";
+import { ChoiceField, TextField } from "../../frame/fields";
+import { ActButton } from "../../frame/states";
+import { Scale } from "./Scale";
 
 export type Tasted = { by: string; words: string; scores: Record<string, number> };
 
 const GOOD = "4";
-const STEPS = ["1", "2", "3", "4", "5"];
 
 /** How it tastes: one line and a mark, and every side of it for who wants to. */
 export function TastingForm({
@@ -16,7 +16,10 @@ export function TastingForm({
   name,
   busy,
   error,
+  open = false,
+  onMark,
   onSave,
+  children,
 }: {
   marks: Schemas["NamedOut"][];
   sides: Schemas["SideOut"][];
@@ -24,23 +27,25 @@ export function TastingForm({
   name: string;
   busy: boolean;
   error?: string | undefined;
+  /** Every side is there from the start. */
+  open?: boolean;
+  onMark?: (scores: Record<string, number>) => void;
   onSave: (tasted: Tasted) => void;
+  /** What else is saved with it. */
+  children?: ReactNode;
 }) {
   const [mark, setMark] = useState(GOOD);
   const [words, setWords] = useState("");
   const [by, setBy] = useState(name);
-  const [marked, setMarked] = useState<Record<string, string>>({});
+  const [scores, setScores] = useState<Record<string, number>>({});
   function submit(event: FormEvent) {
     event.preventDefault();
-    const scores = Object.entries(marked).filter(([, value]) => value !== "");
-    onSave({
-      by,
-      words,
-      scores: {
-        overall: Number(mark),
-        ...Object.fromEntries(scores.map(([key, value]) => [key, Number(value)])),
-      },
-    });
+    onSave({ by, words, scores: { overall: Number(mark), ...scores } });
+  }
+  function markSide(key: string, value: number) {
+    const next = { ...scores, [key]: value };
+    setScores(next);
+    onMark?.(next);
   }
   return (
     <form aria-label="How it tastes" onSubmit={submit}>
@@ -65,34 +70,25 @@ export function TastingForm({
           error={error}
           onChange={(event) => setBy(event.target.value)}
         />
-        <chakra.details>
+        <chakra.details open={open}>
           <chakra.summary minH="44px" pt="2" cursor="pointer">
             Every side of it
           </chakra.summary>
-          <Grid templateColumns="1fr 1fr" gap="2">
+          <Stack gap="2">
             {sides.map((side) => (
-              <ChoiceField
+              <Scale
                 key={side.key}
-                label={side.key.charAt(0).toUpperCase() + side.key.slice(1)}
-                value={marked[side.key] ?? ""}
-                onChange={(value) => setMarked((before) => ({ ...before, [side.key]: value }))}
-              >
-                <option value="">not said</option>
-                {STEPS.map((step) => (
-                  <option key={step} value={step}>
-                    {step}
-                    {step === STEPS[0] && `, ${side.low}`}
-                    {step === STEPS.at(-1) && `, ${side.high}`}
-                  </option>
-                ))}
-              </ChoiceField>
+                side={side}
+                value={scores[side.key]}
+                onChange={(value) => markSide(side.key, value)}
+              />
             ))}
-          </Grid>
+          </Stack>
         </chakra.details>
+        {children}
         <ActButton type="submit" busy={busy} alignSelf="flex-start">
           Save
         </ActButton>
-        <Text srOnly>Marks run from 1 to 5.</Text>
       </Stack>
     </form>
   );
