@@ -141,6 +141,39 @@ class CostsOut(BaseModel):
     unpriced: list[str]
 
 
+class SharedBottleOut(BaseModel):
+    """Bottles of a batch as anybody may see them."""
+
+    name: str
+    bottle: str
+    closure: str
+    size_ml: int
+    abv: float
+    fizzy: bool
+    says: list[str]
+    filled_at: datetime
+    ready_from: datetime
+    best_until: datetime
+
+
+class BatchPageOut(BaseModel):
+    """A batch for whoever has its link: what its labels say, and how it came. Gravities 20/20;
+    `days` from the yeast to dry; `liked` of 5, over so many `tastings`."""
+
+    name: str
+    number: int
+    by: str
+    headline: str
+    drinks: list[DrinkOut]
+    contents: list[str]
+    bottles: list[SharedBottleOut]
+    start_sg: float | None
+    end_sg: float | None
+    days: float | None
+    liked: float | None
+    tastings: int
+
+
 class AskIn(BaseModel):
     """Ask guests about a lot, telling them what it is or not."""
 

@@ -3,6 +3,7 @@
 from ninja import NinjaAPI
 
 from server.accounts.api import router as session
+from server.cellar.api import batches
 from server.cellar.api import by_link as guests
 from server.cellar.api import router as cellar
 from server.config import problems
@@ -29,6 +30,7 @@ api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/jugs", jugs, tags=["jugs"])
 api.add_router("", finishing, tags=["finishing"])
 api.add_router("", cellar, tags=["cellar"])
+api.add_router("/batches", batches, tags=["cellar"])
 api.add_router("/guests", guests, tags=["cellar"])
 api.add_router("/practice", practice, tags=["practice"])
 api.add_router("/kitchen", kitchen, tags=["kitchen"])

@@ -311,6 +311,18 @@ class SharedPlanOut(BaseModel):
     problem: str | None
 
 
+class CopyIn(BaseModel):
+    """Into which vessel a shared plan is copied; none: as it was planned."""
+
+    vessel: VesselIn | None = None
+
+
+class BroughtOut(RelatedOut):
+    """A jug that another kitchen's plan came into, and what of it is otherwise here."""
+
+    said: list[str]
+
+
 class KeptOut(BaseModel):
     """A plan kept, with its new version; `problem` says why it cannot be worked out."""
 

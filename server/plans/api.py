@@ -5,12 +5,12 @@ from ninja import Router
 
 from server.accounts.auth import account_of, signed_in
 from server.config.problems import REFUSALS
+from server.jugs.actions.put_in_vessel import put_in_vessel
 from server.jugs.plan_schemas import EvaluationOut, PlanIn
 from server.plans.actions.count_cartons import count_cartons
 from server.plans.actions.find_cheapest import find_cheapest
 from server.plans.actions.find_nearest import find_nearest
 from server.plans.actions.list_shopping import list_shopping
-from server.plans.actions.scale_plan import scale_plan
 from server.plans.actions.weigh_balance import weigh_balance
 from server.plans.actions.work_out import work_out
 from server.plans.schemas import (
@@ -41,7 +41,7 @@ def nearest_plan(request: HttpRequest, payload: PlanIn) -> NearestOut:
 @router.post("/scale", response={200: PlanIn, **REFUSALS})
 def scale_plan_to(request: HttpRequest, payload: ScaleIn) -> PlanIn:
     """The same drink for another vessel."""
-    return scale_plan(payload)
+    return put_in_vessel(payload.plan, payload.vessel)
 
 
 @router.post("/balance", response={200: list[WeighedOut], **REFUSALS})

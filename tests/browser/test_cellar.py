@@ -123,7 +123,7 @@ def test_a_guest_tastes_on_a_phone_without_an_account(cellar, person):
     cellar.get_by_label("Who tasted").fill("Ida")
     cellar.get_by_label("In a line").fill("Crisp.")
     cellar.get_by_text("Every side of it").tap()
-    cellar.get_by_role("group", name="Sharp").get_by_text("5", exact=True).tap()
+    cellar.get_by_role("group", name="Sharp").get_by_role("radio", name="5, very sharp").tap()
     cellar.get_by_role("button", name="Save").tap()
     expect(cellar.get_by_text("Thank you, Ida. It is written down.")).to_be_visible()
     (tasting,) = client.ok("GET", f"jugs/{jug.id}/taste")["tastings"]

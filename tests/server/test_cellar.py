@@ -1,7 +1,10 @@
 """The cellar: bottles by place and window, labels as they print, how a batch tasted."""
 
+import io
+import json
 from datetime import timedelta
 from uuid import uuid4
+from xml.etree import ElementTree
 
 import pypdfium2
 import pytest
@@ -10,6 +13,7 @@ from django.db import connection
 from django.test import Client
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
+from PIL import Image
 
 from server.cellar.models import TastingLink
 from tests.server.conftest import Caller
@@ -327,3 +331,59 @@ def test_batches_side_by_side_say_how_they_tasted_and_how_sure_that_is(call):
     (tasted,) = (row for row in rows if row["name"] == "Tasted")
     assert (tasted["values"], tasted["differ"]) == ([2, 4], True)
     assert tasted["said"] == "Liked more by 2.0 of 5: 92% sure, from 2 tastings."
+
+
+def test_one_label_is_a_picture_and_a_drawing_with_everything_said(call, other_call):
+    jug = bottled(call, LONG)
+    png = call.client.get(f"/api/{path(jug, 'label.png')}?lot=b")
+    assert png["Content-Type"] == "image/png"
+    image = Image.open(io.BytesIO(png.content))
+    # 99 mm by 68 mm at 300 dots an inch.
+    assert image.size == (
+        pytest.approx(99 / 25.4 * 300, abs=6),
+        pytest.approx(68 / 25.4 * 300, abs=6),
+    )
+    (code,) = zxingcpp.read_barcodes(image)
+    assert code.text.endswith(f"/jugs/{jug['id']}/bottle")
+    svg = call.client.get(f"/api/{path(jug, 'label.svg')}?lot=b")
+    assert svg["Content-Type"] == "image/svg+xml"
+    root = ElementTree.fromstring(svg.content)  # noqa: S314 - our own
+    said = " ".join(
+        "".join(text.itertext()) for text in root.iter("{http://www.w3.org/2000/svg}text")
+    )
+    for word in (
+        "Weißdorn,",
+        "Żurawina",
+        "piña",
+        "33 cl",
+        "Under pressure.",
+        "of 4",
+        "not for sale",
+    ):
+        assert word in said
+    # Its letters come with it.
+    assert b"font/woff2;base64" in svg.content
+    assert call("GET", f"{path(jug, 'label.png')}?lot=z")[0] == 422
+    assert other_call("GET", path(jug, "label.svg"))[0] == 404
+
+
+def test_the_code_of_a_shared_batch_opens_for_anybody_and_shows_nothing_private(call):
+    jug = bottled(call)
+    wrote(call, jug, "tasted", {"lot": "a", "by": "Ida", "scores": {"overall": 4}, "words": "Hm"})
+    stranger = Caller(Client())
+    stranger.client.get("/api/session")
+    assert stranger("GET", "batches/nothing")[0] == 404
+    token = call.ok("POST", path(jug, "link"))["token"]
+    png = call.client.get(f"/api/{path(jug, 'label.png')}").content
+    (code,) = zxingcpp.read_barcodes(Image.open(io.BytesIO(png)))
+    assert code.text.endswith(f"/batches/{token}")
+    seen = stranger.ok("GET", f"batches/{token}")
+    assert (seen["name"], seen["number"], seen["liked"], seen["tastings"]) == ("Pear", 1, 4, 1)
+    assert [lot["size_ml"] for lot in seen["bottles"]] == [750, 330]
+    assert seen["start_sg"] == pytest.approx(1.081, abs=0.0003)
+    told = json.dumps(seen)
+    assert not any(
+        private in told for private in ("Under the stairs", "Ida", "Hm", "cost", "price")
+    )
+    call.ok("DELETE", path(jug, "link"))
+    assert stranger("GET", f"batches/{token}")[0] == 404

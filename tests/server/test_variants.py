@@ -2,7 +2,7 @@
 
 import pytest
 
-from tests.server.conftest import PLAN
+from tests.server.conftest import CARTON, PLAN
 
 ARMS = [
     {"name": "Ale", "vessel": {"volume_ml": 2500}, "yeast": {"tolerance_abv": 10, "key": "ale"}},
@@ -119,14 +119,14 @@ def test_a_link_shows_the_plan_to_another_who_may_copy_it(call, other_call, plan
     seen = other_call.ok("GET", f"shared/{token}")
     assert seen["name"] == "Pear"
     assert seen["evaluation"] == planned["evaluation"]
-    copied = other_call.ok("POST", f"shared/{token}/copy")
+    copied = other_call.ok("POST", f"shared/{token}/copy", {})
     mine = other_call.ok("GET", of(copied))
     assert mine["evaluation"]["must"] == planned["evaluation"]["must"]
     # The one it came from is still nobody else's.
     assert other_call("GET", of(planned))[0] == 404
     call.ok("DELETE", of(planned, "link"))
     assert other_call("GET", f"shared/{token}")[0] == 404
-    assert other_call("POST", f"shared/{token}/copy")[0] == 404
+    assert other_call("POST", f"shared/{token}/copy", {})[0] == 404
     # Taken back by mistake, the same link shows it again; begun anew, another one does.
     assert call.ok("POST", of(planned, "link", "restore"))["token"] == token
     assert other_call("GET", f"shared/{token}")[0] == 200
@@ -180,3 +180,41 @@ def test_a_vessel_that_is_none(call, change, at):
     bowl = {"name": "Jar", "shape": "demijohn", "brim_ml": 5200, **change}
     status, refused = call("POST", "vessels", bowl)
     assert (status, refused["errors"][0]["at"]) == (422, at)
+
+
+def test_a_copied_plan_comes_into_ones_own_vessel_from_ones_own_shelf(call, other_call, planned):
+    mine = other_call.ok(
+        "POST", "shelf/products", {**CARTON, "name": "Hollin pear", "sugars_g": "9.8", "at_home": 4}
+    )
+    vessel = other_call.ok(
+        "POST",
+        "vessels",
+        {"name": "Old jar", "shape": "demijohn", "brim_ml": 2600, "volume_ml": 2500},
+    )
+    token = call.ok("POST", of(planned, "link"))["token"]
+    into = {"volume_ml": 2500, "own_id": vessel["id"], "name": "Old jar"}
+    copied = other_call.ok("POST", f"shared/{token}/copy", {"vessel": into})
+    assert copied["said"] == ["Hollin pear stands in for Pear."]
+    theirs, ours = (one["kept"]["plan"] for one in (planned, other_call.ok("GET", of(copied))))
+    # 5 L into 2.5 L: half of everything.
+    assert [pour.get("volume_ml") or pour["mass_g"] for pour in ours["pours"]] == [
+        pytest.approx((pour.get("volume_ml") or pour["mass_g"]) / 2, abs=0.06)
+        for pour in theirs["pours"]
+    ]
+    pear = ours["pours"][0]
+    assert (pear["name"], pear["product_id"], pear["label"]["sugars_g"]) == (
+        "Hollin pear",
+        mine["id"],
+        "9.8",
+    )
+    assert ours["vessel"]["own_id"] == vessel["id"]
+
+
+def test_prices_in_another_currency_stay_behind(call, other_call, other_account, planned):
+    other_account.currency = "SEK"
+    other_account.save()
+    token = call.ok("POST", of(planned, "link"))["token"]
+    copied = other_call.ok("POST", f"shared/{token}/copy", {})
+    assert copied["said"] == ["Prices in GBP were left out: your shelf knows yours."]
+    plan = other_call.ok("GET", of(copied))["kept"]["plan"]
+    assert all(pour.get("price") is None for pour in plan["pours"])

@@ -26,6 +26,7 @@ import { setKitchen } from "./units";
 const ClearPage = lazy(() => import("./jug/clear/ClearPage"));
 const FinishPage = lazy(() => import("./jug/finish/FinishPage"));
 const GuestPage = lazy(() => import("./cellar/GuestPage"));
+const BatchPage = lazy(() => import("./jugs/BatchPage"));
 const CellarPage = lazy(() => import("./cellar/CellarPage"));
 const LookBackPage = lazy(() => import("./lookback/LookBackPage"));
 const BottlePage = lazy(() => import("./jug/bottle/BottlePage"));
@@ -33,14 +34,16 @@ const TastePage = lazy(() => import("./jug/taste/TastePage"));
 const LabelsPage = lazy(() => import("./jug/bottle/LabelsPage"));
 
 export function App() {
-  // A guest at a tasting has no account.
-  if (useMatch("/taste/:token"))
-    return (
-      <Routes>
-        <Route path="/taste/:token" element={later(<GuestPage />)} />
-      </Routes>
-    );
-  return <Door />;
+  // A guest at a tasting has no account, nor has who was given a bottle.
+  const guest = useMatch("/taste/:token");
+  const given = useMatch("/batches/:token");
+  if (!guest && !given) return <Door />;
+  return (
+    <Routes>
+      <Route path="/taste/:token" element={later(<GuestPage />)} />
+      <Route path="/batches/:token" element={later(<BatchPage />)} />
+    </Routes>
+  );
 }
 
 /** In front of the kitchen: whoever is signed in comes in. */

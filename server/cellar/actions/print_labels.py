@@ -17,12 +17,16 @@ from core.errors import JobError
 from core.must.mixing import Pour
 from core.tables import DRINK_COLOURS
 from server.cellar.schemas import LabelsQuery
+from server.jugs.actions.share_plan import standing
 from server.jugs.state import JugState
 
 _MOST_LABELS = 600
 # What of the ingredients a label names, the most of it first.
 _MOST_NAMED = 8
-_PAGE_MM, _MM_PER_PT = 210.0, 0.353
+_A4_MM = (210.0, 297.0)
+_PAGE_MM, _MM_PER_PT = _A4_MM[0], 0.353
+ONE = LabelSheet(1, 1, 99.0, 68.0, 0.0, 0.0)
+"""A label by itself."""
 # A letter of the heading is about so wide, of its height; a name takes two lines at most.
 _LETTER, _LARGEST_PT = 0.56, 34.0
 _TEXT_PT, _SMALLEST_PT = 10.0, 4.5
@@ -51,20 +55,48 @@ def print_labels(state: JugState, asked: LabelsQuery, home: str) -> bytes:
     if len(labels) > _MOST_LABELS:
         raise JobError(f"At most {_MOST_LABELS} labels at once: choose one lot.", "lot")
     pages = _laid_out(labels, sheet, asked.begin_at - 1)
-    return typeset(
-        render_to_string(
-            "cellar/labels.html",
-            {
-                "pages": pages,
-                "sheet": sheet,
-                "outlined": asked.outlined,
-                "small": sheet.height_mm < _SMALL_MM,
-                "tiny": _tiny(sheet),
-                "narrow": sheet.width_mm < _NARROW_MM,
-                "facts_pt": _facts_pt(sheet),
-                "always": ALWAYS,
-            },
-        )
+    return typeset(_as_html(pages, sheet, _A4_MM, asked.outlined))
+
+
+def one_label(state: JugState, lot_id: str, home: str) -> bytes:
+    """A page as large as one label of a lot, the newest where none is named. Raises JobError for
+    no bottles."""
+    from server.jugs.typesetting import typeset
+
+    label = first_label(state, lot_id, home)
+    placed = _laid_out([label], ONE, 0)
+    return typeset(_as_html(placed, ONE, (ONE.width_mm, ONE.height_mm), False))
+
+
+def first_label(state: JugState, lot_id: str, home: str) -> dict[str, Any]:
+    """What stands on the first label of a lot. Raises JobError for no bottles."""
+    lots = [lot for lot in state.life.lots if lot.filled.left] if state.life else []
+    named = [lot for lot in lots if not lot_id or lot.filled.lot.id == lot_id]
+    if not named:
+        raise JobError("There are no bottles of this to label.", "lot")
+    return next(_labels(state, named[-1], home))
+
+
+def _as_html(
+    pages: list[list[dict[str, Any]]],
+    sheet: LabelSheet,
+    page_mm: tuple[float, float],
+    outlined: bool,
+) -> str:
+    return render_to_string(
+        "cellar/labels.html",
+        {
+            "pages": pages,
+            "sheet": sheet,
+            # A hair less than the page, or what is rounded up begins another.
+            "page_mm": (*page_mm, page_mm[1] - 0.5),
+            "outlined": outlined,
+            "small": sheet.height_mm < _SMALL_MM,
+            "tiny": _tiny(sheet),
+            "narrow": sheet.width_mm < _NARROW_MM,
+            "facts_pt": _facts_pt(sheet),
+            "always": ALWAYS,
+        },
     )
 
 
@@ -150,11 +182,11 @@ def _labels(state: JugState, lot: BottledLot, home: str) -> Iterator[dict[str, A
         "size": _size(filled.lot.size_ml),
         "filled": filled.at.astimezone(zone).strftime("%-d %b %Y"),
         "batch": state.jug.number,
-        "contents": ", ".join(_contents(state)),
+        "contents": ", ".join(contents(state)),
         "says": label_lines(lot.label_says, filled.lot.against_advice),
         "ready": best.ready.astimezone(zone).strftime("%b %Y"),
         "until": best.best_until.astimezone(zone).strftime("%b %Y"),
-        "code": _code(f"{home}/jugs/{state.jug.id}/bottle"),
+        "code": _code(home + _address(state)),
         "bars": bars,
         "fizzy": fizzy,
     }
@@ -162,11 +194,18 @@ def _labels(state: JugState, lot: BottledLot, home: str) -> Iterator[dict[str, A
         yield {**one, "of": f"{number + 1} of {filled.left}"}
 
 
+def _address(state: JugState) -> str:
+    """Where the code leads: to a page for anybody while the batch is shared, or to the jug itself,
+    which only its own kitchen sees."""
+    token = standing(state.jug)
+    return f"/batches/{token}" if token else f"/jugs/{state.jug.id}/bottle"
+
+
 def _size(ml: float) -> str:
     return f"{ml / 1000:g} L" if ml >= 1000 else f"{ml / 10:g} cl"
 
 
-def _contents(state: JugState) -> list[str]:
+def contents(state: JugState) -> list[str]:
     """What is in it, the most of it first, then what was dosed into it."""
     assert state.world is not None
     jug = state.world.jugs[str(state.jug.id)]

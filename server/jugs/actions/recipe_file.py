@@ -8,6 +8,7 @@ from core.errors import JobError
 from core.files.recipe_file import FORMAT, VERSION, read_recipe
 from server.accounts.models import Account
 from server.jugs.actions.begin import begin_with
+from server.jugs.actions.bring_home import bring_home
 from server.jugs.models import Jug
 from server.jugs.plan_schemas import PlanIn, PourIn
 from server.jugs.state import JugState
@@ -43,12 +44,9 @@ def read(account: Account, data: dict[str, Any]) -> Jug:
         first = error.errors()[0]
         at = ".".join(str(part) for part in first["loc"])
         raise JobError(f"{first['msg']}.", at) from error
-    for pour in (*plan.pours, *([plan.glass.late] if plan.glass and plan.glass.late else [])):
-        # Numbers of another kitchen's shelf.
-        pour.product_id = None
-    plan.name = ""
-    kept = plan.model_dump(exclude_none=True)
+    home, _ = bring_home(account, plan, recipe.currency or account.currency, None)
+    home.name = ""
+    kept = home.model_dump(exclude_none=True)
     if "vessel" not in kept:
         kept["vessel"] = _USUAL_VESSEL
-    kept["vessel"].pop("own_id", None)
     return begin_with(account, recipe.name or "From a recipe file", kept, None)

@@ -8,9 +8,10 @@ from django.utils import timezone
 
 from server.accounts.models import Account
 from server.jugs.actions.begin import begin_with
+from server.jugs.actions.bring_home import bring_home
 from server.jugs.evaluation import evaluation_out
 from server.jugs.models import Jug, PlanLink
-from server.jugs.plan_schemas import PlanIn
+from server.jugs.plan_schemas import PlanIn, VesselIn
 from server.jugs.schemas import SharedPlanOut
 from server.jugs.state import JugState
 
@@ -52,7 +53,7 @@ def give_again(jug: Jug) -> str:
     return share(jug)
 
 
-def _shared(token: str) -> JugState:
+def shared(token: str) -> JugState:
     """The one query that starts from no account: whoever has the token may look."""
     links = PlanLink.objects.select_related("jug__account")
     link = get_object_or_404(links, token=token, removed_at=None, jug__removed_at=None)
@@ -61,7 +62,7 @@ def _shared(token: str) -> JugState:
 
 def look_at(token: str) -> SharedPlanOut:
     """The plan as it is now. Nothing of its owner but the name on the door."""
-    state = _shared(token)
+    state = shared(token)
     account = state.jug.account
     plan = PlanIn.model_validate(state.plan)
     _forget_shelf(plan)
@@ -77,12 +78,13 @@ def look_at(token: str) -> SharedPlanOut:
     )
 
 
-def copy(account: Account, token: str) -> Jug:
-    """A jug of one's own with the same plan. Raises JobError when the kitchen is full."""
-    state = _shared(token)
+def copy(account: Account, token: str, vessel: VesselIn | None) -> tuple[Jug, list[str]]:
+    """A jug of one's own with the same plan as this kitchen would brew it, and what of it is
+    otherwise. Raises JobError when the kitchen is full, or for a vessel no kitchen has."""
+    state = shared(token)
     plan = PlanIn.model_validate(state.plan)
-    _forget_shelf(plan)
-    return begin_with(account, state.jug.name, plan.model_dump(exclude_none=True), None)
+    home, said = bring_home(account, plan, state.jug.account.currency, vessel)
+    return begin_with(account, state.jug.name, home.model_dump(exclude_none=True), None), said
 
 
 def _forget_shelf(plan: PlanIn) -> None:

@@ -8,11 +8,11 @@ from core.plan.evaluation import Recipe, evaluate
 from core.shelf.cheapest import Basket, Offer, cheapest
 from core.shelf.verdict import USELESS
 from server.accounts.models import Account
+from server.jugs.actions.pour_from_shelf import poured_from
 from server.jugs.evaluation import evaluation_out
-from server.jugs.plan_schemas import LabelIn, PourIn
+from server.jugs.plan_schemas import PourIn
 from server.plans.actions.work_out import recipe_now
 from server.plans.schemas import BasketOut, BoughtOut, CheapestIn, CheapestOut
-from server.shelf.actions.judge import describe
 from server.shelf.models import Product
 
 _PLANS = 3
@@ -74,7 +74,7 @@ def _basket_out(
     kept_in = [pour for pour in payload.plan.pours if pour.kind in KEPT]
     changed = with_basket(recipe, basket)
     pours = [
-        *(_poured(products[id(item.offer)], item.amount) for item in basket.items),
+        *(poured_from(products[id(item.offer)], item.amount) for item in basket.items),
         PourIn(name="Water", kind="water", volume_ml=basket.water_ml),
         *kept_in,
     ]
@@ -93,29 +93,4 @@ def _basket_out(
         bill=f"{basket.bill:.2f}",
         pours=pours,
         evaluation=evaluation_out(changed, evaluate(changed), account),
-    )
-
-
-def _poured(product: Product, amount: float) -> PourIn:
-    """The product as a pour of a plan, as it is when it is poured from the shelf."""
-    shown = describe(product)
-    sold = shown.as_sold
-    by_mass = product.pack_g is not None
-    return PourIn(
-        name=product.name,
-        kind=product.kind,
-        volume_ml=None if by_mass else amount,
-        mass_g=amount if by_mass else None,
-        fruit=shown.fruit,
-        sugar=shown.sugar,
-        label=LabelIn(sugars_g=sold.sugars_g, per_ml=sold.per_ml, per_g=sold.per_g)
-        if sold and sold.sugars_g
-        else None,
-        measured_sg=product.measured_sg,
-        juice_percent=product.juice_percent,
-        price=shown.price,
-        pack_ml=product.pack_ml,
-        pack_g=product.pack_g,
-        product_id=product.id,
-        colour=product.colour or None,
     )

@@ -38,7 +38,7 @@ def journal(*happened):
 
 def bottled(planned, *more, primed=0.0):
     end = evaluate(planned).finish.sg.value
-    lot = Lot("a", 500.0, 8, closure_of("beer_bottle_returnable", "crown"))
+    lot = Lot("a", 500.0, 6, closure_of("beer_bottle_returnable", "crown"))
     happened = [(0, Pitched(temperature_c=20.0)), (20, Read(end)), (50, Read(end)), *more]
     events = journal(*happened, (51, Bottled((lot,))))
     return life(fold({"jug": planned}, events), "jug", None).lots[0], events

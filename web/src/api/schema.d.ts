@@ -1459,6 +1459,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/label.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Label Png
+         * @description One label as a picture.
+         */
+        get: operations["server_cellar_api_get_label_png"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jugs/{jug_id}/label.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Label Svg
+         * @description One label as a drawing.
+         */
+        get: operations["server_cellar_api_get_label_svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/guests": {
         parameters: {
             query?: never;
@@ -1494,6 +1534,26 @@ export interface paths {
          * @description The link asks nobody any more.
          */
         delete: operations["server_cellar_api_delete_guests"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Batch
+         * @description A shared batch, for whoever has the link.
+         */
+        get: operations["server_cellar_api_get_batch"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1907,7 +1967,7 @@ export interface paths {
         put?: never;
         /**
          * Copy Shared Plan
-         * @description A jug of one's own with the same plan.
+         * @description A jug of one's own with the same plan, in a vessel of one's own.
          */
         post: operations["server_jugs_shared_api_copy_shared_plan"];
         delete?: never;
@@ -4761,6 +4821,72 @@ export interface components {
             blind: boolean;
         };
         /**
+         * BatchPageOut
+         * @description A batch for whoever has its link: what its labels say, and how it came. Gravities 20/20;
+         *     `days` from the yeast to dry; `liked` of 5, over so many `tastings`.
+         */
+        BatchPageOut: {
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** By */
+            by: string;
+            /** Headline */
+            headline: string;
+            /** Drinks */
+            drinks: components["schemas"]["DrinkOut"][];
+            /** Contents */
+            contents: string[];
+            /** Bottles */
+            bottles: components["schemas"]["SharedBottleOut"][];
+            /** Start Sg */
+            start_sg: number | null;
+            /** End Sg */
+            end_sg: number | null;
+            /** Days */
+            days: number | null;
+            /** Liked */
+            liked: number | null;
+            /** Tastings */
+            tastings: number;
+        };
+        /**
+         * SharedBottleOut
+         * @description Bottles of a batch as anybody may see them.
+         */
+        SharedBottleOut: {
+            /** Name */
+            name: string;
+            /** Bottle */
+            bottle: string;
+            /** Closure */
+            closure: string;
+            /** Size Ml */
+            size_ml: number;
+            /** Abv */
+            abv: number;
+            /** Fizzy */
+            fizzy: boolean;
+            /** Says */
+            says: string[];
+            /**
+             * Filled At
+             * Format: date-time
+             */
+            filled_at: string;
+            /**
+             * Ready From
+             * Format: date-time
+             */
+            ready_from: string;
+            /**
+             * Best Until
+             * Format: date-time
+             */
+            best_until: string;
+        };
+        /**
          * GuestAskedOut
          * @description What a guest sees: the name (none where it is blind), strength, what has to be said, and what
          *     may be marked.
@@ -5322,6 +5448,27 @@ export interface components {
             evaluation: components["schemas"]["EvaluationOut"] | null;
             /** Problem */
             problem: string | null;
+        };
+        /**
+         * BroughtOut
+         * @description A jug that another kitchen's plan came into, and what of it is otherwise here.
+         */
+        BroughtOut: {
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Said */
+            said: string[];
+        };
+        /**
+         * CopyIn
+         * @description Into which vessel a shared plan is copied; none: as it was planned.
+         */
+        CopyIn: {
+            vessel?: components["schemas"]["VesselIn"] | null;
         };
         /**
          * SpanOut
@@ -11154,6 +11301,122 @@ export interface operations {
             };
         };
     };
+    server_cellar_api_get_label_png: {
+        parameters: {
+            query?: {
+                lot?: string;
+            };
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_get_label_svg: {
+        parameters: {
+            query?: {
+                lot?: string;
+            };
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_cellar_api_post_guests: {
         parameters: {
             query?: never;
@@ -11235,6 +11498,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_cellar_api_get_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchPageOut"];
                 };
             };
             /** @description Unauthorized */
@@ -12592,7 +12913,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -12600,7 +12925,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RelatedOut"];
+                    "application/json": components["schemas"]["BroughtOut"];
                 };
             };
             /** @description Unauthorized */

@@ -1,13 +1,16 @@
-import { Box, Heading, Stack, Text } from "@chakra-ui/react";
+import { Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { answer, api } from "../api/client";
-import { useReference } from "../api/queries";
+import { answer, api, type Schemas } from "../api/client";
+import { useReference, useVessels } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { Vessel } from "../drawing/Vessel";
 import { volume } from "../format";
 import { useAct } from "../frame/act";
+import { ChoiceField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
+import { useSay } from "../frame/notices";
 import { ActButton, Mark, Panel, Trouble, Waiting } from "../frame/states";
 import { Answer, Outcome } from "../jug/plan/Answer";
 import { Checks } from "../jug/plan/Checks";
@@ -21,7 +24,10 @@ export default function SharedPlanPage() {
   const reference = useReference().data;
   const navigate = useNavigate();
   const queries = useQueryClient();
+  const say = useSay();
   const { act, busy } = useAct();
+  const own = useVessels().data ?? [];
+  const [into, setInto] = useState("");
   useTitle("Shared plan");
   const shared = useQuery({
     queryKey: ["shared", token],
@@ -35,8 +41,10 @@ export default function SharedPlanPage() {
 
   const copy = () =>
     act(async () => {
-      const mine = await answer(api.POST("/api/shared/{token}/copy", path));
+      const body = { vessel: into ? vesselOf(into, own) : null };
+      const mine = await answer(api.POST("/api/shared/{token}/copy", { ...path, body }));
       queries.invalidateQueries({ queryKey: ["jugs"] });
+      if (mine.said.length > 0) say(mine.said.join(" "));
       navigate(`/jugs/${mine.id}/plan`);
     });
 
@@ -92,11 +100,25 @@ export default function SharedPlanPage() {
           )}
         </Panel>
       </div>
-      <Box>
+      <HStack wrap="wrap" align="end">
+        <ChoiceField label="Into" value={into} onChange={setInto}>
+          <option value="">a vessel as planned</option>
+          {own.map((each) => (
+            <option key={each.id} value={each.id}>
+              {each.name}
+            </option>
+          ))}
+        </ChoiceField>
         <ActButton onClick={copy} busy={busy}>
           Copy to my jugs
         </ActButton>
-      </Box>
+      </HStack>
     </Stack>
   );
+}
+
+/** One of the vessels at home, as a plan holds it. */
+function vesselOf(id: string, own: Schemas["OwnVesselOut"][]): Schemas["VesselIn"] | null {
+  const vessel = own.find((each) => String(each.id) === id);
+  return vessel ? { volume_ml: vessel.volume_ml, own_id: vessel.id, name: vessel.name } : null;
 }

@@ -1,4 +1,4 @@
-import { Box, Grid, Stack, Text } from "@chakra-ui/react";
+import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { bottleSize, percent } from "../../format";
@@ -8,6 +8,7 @@ import { Tick } from "../../frame/Tick";
 import { useJugContext } from "../jugContext";
 import { mainColour } from "../jugLayers";
 import { counted } from "./lots";
+import { Shared } from "./Shared";
 
 /** One label for every bottle, ready for the printer. */
 export default function LabelsPage() {
@@ -82,6 +83,20 @@ export default function LabelsPage() {
         <Text color="quiet" fontSize="sm" pt="2">
           A4, at 100 %. Every bottle that is left gets one, with a code that opens this batch.
         </Text>
+        <HStack wrap="wrap" pt="2">
+          <Text fontSize="sm">One label by itself:</Text>
+          <QuietButton size="slim" asChild>
+            <a href={`/api/jugs/${jug.id}/label.png`} download={`${jug.name}.png`}>
+              PNG
+            </a>
+          </QuietButton>
+          <QuietButton size="slim" asChild>
+            <a href={`/api/jugs/${jug.id}/label.svg`} download={`${jug.name}.svg`}>
+              SVG
+            </a>
+          </QuietButton>
+        </HStack>
+        <Shared jug={jug} />
       </Panel>
       <Grid
         templateColumns="repeat(auto-fill, minmax(15rem, 1fr))"

@@ -1,34 +1,14 @@
 import { HStack, Stack, Text } from "@chakra-ui/react";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { answer, api, type Schemas } from "../../../api/client";
-import { useAct } from "../../../frame/act";
-import { useSay } from "../../../frame/notices";
+import type { Schemas } from "../../../api/client";
 import { QuietButton } from "../../../frame/states";
 import { ByHand, useCopy } from "../../../frame/useCopy";
+import { useLink } from "../../useLink";
 
 /** The plan out of here: a recipe file, a sheet to print, a link for somebody else. */
 export function Send({ jug }: { jug: Schemas["JugOut"] }) {
-  const queries = useQueryClient();
-  const say = useSay();
   const { copy, byHand } = useCopy();
-  const path = { params: { path: { jug_id: jug.id } } };
-  const link = useQuery({
-    queryKey: ["link", jug.id],
-    queryFn: () => answer(api.GET("/api/jugs/{jug_id}/link", path)),
-  });
-  const token = link.data?.token;
+  const { token, pending, busy, make, takeBack } = useLink(jug.id);
   const address = token ? `${window.location.origin}/plans/${token}` : null;
-
-  const { act, busy } = useAct();
-  const show = (now: Schemas["LinkOut"]) => queries.setQueryData(["link", jug.id], now);
-  const make = () => act(async () => show(await answer(api.POST("/api/jugs/{jug_id}/link", path))));
-  const takeBack = () =>
-    act(async () => {
-      show(await answer(api.DELETE("/api/jugs/{jug_id}/link", path)));
-      const undo = async () =>
-        show(await answer(api.POST("/api/jugs/{jug_id}/link/restore", path)));
-      say("The link no longer works.", { undo });
-    });
 
   return (
     <Stack gap="4">
@@ -60,7 +40,7 @@ export function Send({ jug }: { jug: Schemas["JugOut"] }) {
             {byHand && <ByHand text={byHand} />}
           </>
         ) : (
-          <QuietButton onClick={make} busy={busy} disabled={link.isPending}>
+          <QuietButton onClick={make} busy={busy} disabled={pending}>
             Share by link
           </QuietButton>
         )}

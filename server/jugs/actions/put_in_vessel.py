@@ -1,13 +1,12 @@
 """The same drink for another vessel."""
 
 from core.plan.scaling import scaled, times_larger
-from server.jugs.plan_schemas import PlanIn
-from server.plans.schemas import ScaleIn
+from server.jugs.plan_schemas import PlanIn, VesselIn
 
 
-def scale_plan(payload: ScaleIn) -> PlanIn:
+def put_in_vessel(plan: PlanIn, vessel: VesselIn) -> PlanIn:
     """The plan in the other vessel, every amount grown alike. Raises JobError."""
-    plan, vessel = payload.plan.model_copy(deep=True), payload.vessel
+    plan = plan.model_copy(deep=True)
     from_ml = plan.vessel.volume_ml if plan.vessel else 0.0
     times = times_larger(from_ml, vessel.volume_ml)
     for pour in plan.pours:
