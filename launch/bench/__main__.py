@@ -2,7 +2,7 @@
 
 from launch.bench.browser import bench_drag, bench_first_load
 from launch.bench.endpoints import (
-    bench_cellar,
+    bench_years,
     bench_evaluate,
     bench_lists,
     bench_worst_requests,
@@ -28,6 +28,6 @@ if __name__ == "__main__":
         bench_first_load(measured)
         bench_drag(measured)
         bench_lists(measured)
-        bench_cellar(measured)
+        bench_years(measured)
         bench_probes(measured)
         bench_worst_requests(measured)

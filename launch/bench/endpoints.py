@@ -64,21 +64,32 @@ def bench_lists(kitchen: Kitchen) -> None:
         )
 
 
-def bench_cellar(kitchen: Kitchen) -> None:
-    """The cellar of a busy year, and of ten."""
+def bench_years(kitchen: Kitchen) -> None:
+    """Every page of a kitchen after a busy year, and after ten: 60 batches a year, 24 bottles,
+    eight tastings and some fifty events each."""
     there = 0
     for years, batches in ((1, 60), (10, 600)):
-        bottle_jugs(kitchen.account_id, batches - there)
+        jug = bottle_jugs(kitchen.account_id, batches - there)
         there = batches
         # The first to look makes the lines of what came in.
         kitchen.ask("GET", "/api/cellar")
-        taken = quiet(partial(kitchen.ask, "GET", "/api/cellar"), 20)
-        line(
-            f"endpoint: cellar of {batches} batches ({years} y), p50 / p95",
-            f"{statistics.median(taken):.0f} / {p95(taken):.0f} ms",
-            "p95 below 100 ms",
-            p95(taken) < 100,
-        )
+        of_jug = f"/api/jugs/{jug}"
+        for what, path in (
+            ("cellar", "/api/cellar"),
+            ("jugs", "/api/jugs?limit=50"),
+            ("today", "/api/today"),
+            ("looking back", "/api/practice"),
+            ("a jug", of_jug),
+            ("its taste", f"{of_jug}/taste"),
+            ("its costs", f"{of_jug}/costs"),
+        ):
+            taken = quiet(partial(kitchen.ask, "GET", path), 20)
+            line(
+                f"endpoint: {what} after {years} y, p50 / p95",
+                f"{statistics.median(taken):.0f} / {p95(taken):.0f} ms",
+                "p95 below 100 ms",
+                p95(taken) < 100,
+            )
 
 
 def bench_worst_requests(kitchen: Kitchen) -> None:

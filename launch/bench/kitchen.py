@@ -7,8 +7,9 @@ import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
-from datetime import timedelta
+from datetime import datetime, timedelta
 from decimal import Decimal
+from typing import Any
 
 import django
 
@@ -166,19 +167,52 @@ def ferment_jugs(account_id: int, jugs: int) -> None:
         )
 
 
-def bottle_jugs(account_id: int, jugs: int) -> None:
-    """So many batches in bottles, each as the demo's bottled one with four times the bottles."""
+def bottle_jugs(account_id: int, jugs: int) -> int:
+    """So many batches in bottles, each as the demo's with 24 bottles, eight tastings, and some
+    fifty events in all; the last one's id."""
     from server.accounts.models import Account
     from server.jugs.actions.jug_file import brought_in, written
     from server.jugs.journal import with_events
     from server.jugs.state import JugState
 
     account = Account.objects.get(pk=account_id)
-    bottled = with_events(account.jugs.filter(events__kind="bottled").order_by("number")).first()
+    named = account.jugs.filter(name="Plum & red grape")
+    bottled = with_events(named).first()
     if bottled is None:
         raise CannotError("The demo has no bottled jug.")
     file = written(JugState.load(bottled))
     for event in file["journal"]:
         event.pop("id", None)
+    file["journal"] = _busy(file["journal"])
+    made = 0
     for number in range(jugs):
-        brought_in(account, {**file, "name": f"Batch {number}"})
+        made = brought_in(account, {**file, "name": f"Batch {number}"})[0].id
+    return made
+
+
+def _busy(journal: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """The same with small bottles, the warmth written down again and again, and eight tastings."""
+    pitched = next(event["at"] for event in journal if event["kind"] == "pitched")
+    filled = next(event for event in journal if event["kind"] == "bottled")
+    small = {"size_ml": 150, "bottle": "beer_bottle", "closure": "crown"}
+    lots = [{**lot, **small, "count": 12} for lot in filled["what"]["lots"][:2]]
+    kept = [event for event in journal if event["kind"] not in ("bottled", "lot_moved", "tasted")]
+    began, end = datetime.fromisoformat(pitched), datetime.fromisoformat(filled["at"])
+    warm = [
+        {
+            "at": (began + (end - began) * (n + 1) / 40).isoformat(),
+            "kind": "measured",
+            "what": {"temperature_c": 19 + n % 3},
+        }
+        for n in range(28)
+    ]
+    tasted = [
+        {
+            "at": (end + timedelta(days=n + 1)).isoformat(),
+            "kind": "tasted",
+            "what": {"lot": "a", "by": "Ida", "scores": {"overall": 3, "sharp": 3 + n % 2}},
+        }
+        for n in range(8)
+    ]
+    bottled = {**filled, "what": {**filled["what"], "lots": lots}}
+    return sorted([*kept, *warm, bottled, *tasted], key=lambda event: str(event["at"]))

@@ -1,6 +1,6 @@
 """The cellar's endpoints."""
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router
 
@@ -46,9 +46,9 @@ def _home(request: HttpRequest) -> str:
 
 
 @router.get("/cellar", response={200: CellarOut, **REFUSALS})
-def get_cellar(request: HttpRequest) -> CellarOut:
+def get_cellar(request: HttpRequest) -> JsonResponse:
     """All bottles as they stand."""
-    return list_bottles(account_of(request))
+    return JsonResponse(list_bottles(account_of(request)))
 
 
 @router.get("/jugs/{int:jug_id}/taste", response={200: TasteOut, **REFUSALS})

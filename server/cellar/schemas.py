@@ -5,8 +5,7 @@ from uuid import UUID
 
 from pydantic import BaseModel
 
-from server.jugs.bottle_schemas import LotRow
-from server.jugs.schemas import DrinkOut
+from server.jugs.bottle_schemas import DrinkOut, LotRow
 from server.shelf.schemas import IntervalOut, NamedOut, SideOut
 
 
@@ -16,7 +15,6 @@ class CellarLotOut(LotRow):
     jug: int
     number: int
     jug_name: str
-    drinks: list[DrinkOut]
     standing: str
 
 
@@ -154,6 +152,7 @@ class SharedBottleOut(BaseModel):
     filled_at: datetime
     ready_from: datetime
     best_until: datetime
+    drink: DrinkOut | None
 
 
 class BatchPageOut(BaseModel):
@@ -164,7 +163,6 @@ class BatchPageOut(BaseModel):
     number: int
     by: str
     headline: str
-    drinks: list[DrinkOut]
     contents: list[str]
     bottles: list[SharedBottleOut]
     start_sg: float | None

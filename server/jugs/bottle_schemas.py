@@ -135,9 +135,18 @@ class BottlingOut(BaseModel):
     against_advice: str
 
 
+class DrinkOut(BaseModel):
+    """What a pour is, for its colour, and its part of what was poured together."""
+
+    ml: float
+    fruit: str | None
+    colour: str | None
+    kind: str
+
+
 class LotRow(BaseModel):
     """A lot of bottles in a line: how many are left, where, how strong, what one cost, and between
-    when they are at their best."""
+    when they are at their best; `drink` is what it looks like."""
 
     id: str
     size_ml: int
@@ -154,3 +163,4 @@ class LotRow(BaseModel):
     says: list[str]
     ready_from: datetime
     best_until: datetime
+    drink: DrinkOut | None

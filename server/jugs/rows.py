@@ -14,17 +14,18 @@ from core.batch.words import DUE
 from core.bottle.label import label_lines
 from core.files.recipe_file import money_text
 from core.plan.schools import Choices
-from server.jugs.bottle_schemas import DoneOut, DueOut, LotRow
+from server.jugs.bottle_schemas import DoneOut, DrinkOut, DueOut, LotRow
 from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
 from server.jugs.outcomes import batches_changed, outcome_of, spent_of
 from server.jugs.plan_schemas import PlanIn
-from server.jugs.schemas import DrinkOut, JugRow
+from server.jugs.schemas import JugRow
 from server.jugs.state import JugState
 from server.shelf.actions.judge import judged_by
 
 # The order of the list: what is due, what is still planned, what is in bottles.
 _DUE, _PLANNED, _BOTTLED = range(3)
+_COLOURLESS = ("water", "sugar", "acid")
 # More lines than this are made without looking ahead: a list is not waited for.
 _MOST_AHEAD = 20
 
@@ -91,6 +92,7 @@ def _row(state: JugState, ahead: bool) -> JugRow:
     jug, gone = state.jug, state.progress
     plan = PlanIn.model_validate(state.plan)
     dry = _likely_dry(state) if ahead else None
+    drinks = _drinks(state, plan)
     return JugRow(
         id=jug.id,
         number=jug.number,
@@ -98,7 +100,7 @@ def _row(state: JugState, ahead: bool) -> JugRow:
         stage=state.stage,
         begun_at=jug.begun_at,
         headline=_headline(state),
-        drinks=_drinks(state, plan),
+        drinks=drinks,
         sg=state.readings[-1].sg_at_20 if state.readings else None,
         abv=_strength_now(state),
         share=gone.share if gone else 0.0,
@@ -108,7 +110,7 @@ def _row(state: JugState, ahead: bool) -> JugRow:
         due=_due(state),
         dry_from=dry[0] if dry else None,
         dry_until=dry[1] if dry else None,
-        lots=_lots(state),
+        lots=_lots(state, _look(drinks)),
     )
 
 
@@ -126,13 +128,20 @@ def _drinks(state: JugState, plan: PlanIn) -> list[DrinkOut]:
     ]
 
 
-def _lots(state: JugState) -> list[LotRow]:
+def _look(drinks: list[DrinkOut]) -> DrinkOut | None:
+    """What a glass of it looks like: most of what has a colour of its own."""
+    poured = [drink for drink in drinks if drink.ml > 0]
+    coloured = [drink for drink in poured if drink.kind not in _COLOURLESS]
+    return max(coloured or poured, key=lambda drink: drink.ml, default=None)
+
+
+def _lots(state: JugState, look: DrinkOut | None) -> list[LotRow]:
     """Its bottles that anybody filled, drunk or not."""
     told = state.life.lots if state.life else ()
-    return [_lot_row(lot, state.choices) for lot in told]
+    return [_lot_row(lot, state.choices, look) for lot in told]
 
 
-def _lot_row(lot: BottledLot, choices: Choices) -> LotRow:
+def _lot_row(lot: BottledLot, choices: Choices, look: DrinkOut | None) -> LotRow:
     filled = lot.filled
     fizzy = filled.primed_g_per_l > 0 and not lot.held
     best = window(filled.at, lot.abv.value, fizzy, lot.paused, choices)
@@ -152,6 +161,7 @@ def _lot_row(lot: BottledLot, choices: Choices) -> LotRow:
         says=list(label_lines(lot.label_says, filled.lot.against_advice)),
         ready_from=best.ready,
         best_until=best.best_until,
+        drink=look,
     )
 
 

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from server.jugs.bottle_schemas import BottlingOut, DueOut, LotRow
+from server.jugs.bottle_schemas import BottlingOut, DrinkOut, DueOut, LotRow
 from server.jugs.plan_schemas import EvaluationOut, PlanIn, StrengthOut, VesselIn, YeastIn
 from server.shelf.schemas import IntervalOut
 
@@ -251,16 +251,6 @@ class JugOut(BaseModel):
     learned: list[str]
     progress: ProgressOut | None
     bottling: BottlingOut | None
-
-
-class DrinkOut(BaseModel):
-    """What a pour is, for its colour, and its part of what was poured together."""
-
-    ml: float
-
-    fruit: str | None
-    colour: str | None
-    kind: str
 
 
 class JugsQuery(BaseModel):

@@ -4,8 +4,7 @@ from datetime import datetime
 
 from pydantic import BaseModel, Field
 
-from server.jugs.bottle_schemas import DoneOut
-from server.jugs.schemas import DrinkOut
+from server.jugs.bottle_schemas import DoneOut, DrinkOut
 
 
 class TaskOut(BaseModel):

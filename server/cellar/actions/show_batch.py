@@ -29,7 +29,6 @@ def show_batch(token: str) -> BatchPageOut:
         # Never the name somebody signs in with.
         by=state.jug.account.first_name,
         headline=row.headline,
-        drinks=row.drinks,
         contents=contents(state),
         bottles=[
             SharedBottleOut(
@@ -43,6 +42,7 @@ def show_batch(token: str) -> BatchPageOut:
                 filled_at=lot.filled_at,
                 ready_from=lot.ready_from,
                 best_until=lot.best_until,
+                drink=lot.drink,
             )
             for lot in row.lots
         ],

@@ -2920,7 +2920,7 @@ export interface components {
         /**
          * LotRow
          * @description A lot of bottles in a line: how many are left, where, how strong, what one cost, and between
-         *     when they are at their best.
+         *     when they are at their best; `drink` is what it looks like.
          */
         LotRow: {
             /** Id */
@@ -2962,6 +2962,7 @@ export interface components {
              * Format: date-time
              */
             best_until: string;
+            drink: components["schemas"]["DrinkOut"] | null;
         };
         /** AimIn */
         AimIn: {
@@ -4597,14 +4598,13 @@ export interface components {
              * Format: date-time
              */
             best_until: string;
+            drink: components["schemas"]["DrinkOut"] | null;
             /** Jug */
             jug: number;
             /** Number */
             number: number;
             /** Jug Name */
             jug_name: string;
-            /** Drinks */
-            drinks: components["schemas"]["DrinkOut"][];
             /** Standing */
             standing: string;
         };
@@ -4834,8 +4834,6 @@ export interface components {
             by: string;
             /** Headline */
             headline: string;
-            /** Drinks */
-            drinks: components["schemas"]["DrinkOut"][];
             /** Contents */
             contents: string[];
             /** Bottles */
@@ -4885,6 +4883,7 @@ export interface components {
              * Format: date-time
              */
             best_until: string;
+            drink: components["schemas"]["DrinkOut"] | null;
         };
         /**
          * GuestAskedOut

@@ -119,8 +119,6 @@ function Shelved({
   currency: string;
   onChoose: () => void;
 }) {
-  const drinks = [...lot.drinks].sort((a, b) => b.ml - a.ml);
-  const main = drinks.find((drink) => !["water", "sugar"].includes(drink.kind)) ?? drinks[0];
   return (
     <li className={css.lot}>
       <button type="button" className={css.press} aria-pressed={chosen} onClick={onChoose}>
@@ -130,7 +128,7 @@ function Shelved({
             closure={lot.closure}
             count={lot.left}
             of={lot.count}
-            drink={main ? drinkToken(main) : "drink.juice"}
+            drink={lot.drink ? drinkToken(lot.drink) : "drink.juice"}
           />
         </span>
         <span className={css.board} aria-hidden="true" />

@@ -37,7 +37,7 @@ export default function BatchPage() {
             {batch.by && `, made at home by ${batch.by}`}. For adults only, and not for sale.
           </Text>
           {batch.bottles.map((lot) => (
-            <Lot key={`${lot.name}/${lot.size_ml}/${lot.filled_at}`} lot={lot} batch={batch} />
+            <Lot key={`${lot.name}/${lot.size_ml}/${lot.filled_at}`} lot={lot} />
           ))}
           {batch.bottles.length === 0 && <Text>{batch.headline} It is not in bottles yet.</Text>}
           <section aria-label="What is in it">
@@ -56,9 +56,7 @@ export default function BatchPage() {
   );
 }
 
-function Lot({ lot, batch }: { lot: Schemas["SharedBottleOut"]; batch: Schemas["BatchPageOut"] }) {
-  const drinks = [...batch.drinks].sort((a, b) => b.ml - a.ml);
-  const main = drinks.find((drink) => !["water", "sugar"].includes(drink.kind)) ?? drinks[0];
+function Lot({ lot }: { lot: Schemas["SharedBottleOut"] }) {
   return (
     <Stack gap="1" as="section" aria-label={`${bottleSize(lot.size_ml)}, ${lot.name}`}>
       <Bottles
@@ -66,7 +64,7 @@ function Lot({ lot, batch }: { lot: Schemas["SharedBottleOut"]; batch: Schemas["
         closure={lot.closure}
         count={1}
         of={1}
-        drink={main ? drinkToken(main) : "drink.juice"}
+        drink={lot.drink ? drinkToken(lot.drink) : "drink.juice"}
       />
       <Text fontSize="lg">
         <b>{percent(lot.abv)} vol</b>, {bottleSize(lot.size_ml)}, {lot.fizzy ? "fizzy" : "still"}

@@ -1,4 +1,4 @@
-import { Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { Box, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
@@ -101,14 +101,16 @@ export default function SharedPlanPage() {
         </Panel>
       </div>
       <HStack wrap="wrap" align="end">
-        <ChoiceField label="Into" value={into} onChange={setInto}>
-          <option value="">a vessel as planned</option>
-          {own.map((each) => (
-            <option key={each.id} value={each.id}>
-              {each.name}
-            </option>
-          ))}
-        </ChoiceField>
+        <Box w="20rem" maxW="full">
+          <ChoiceField label="Into" value={into} onChange={setInto}>
+            <option value="">a vessel as planned</option>
+            {own.map((each) => (
+              <option key={each.id} value={each.id}>
+                {each.name}
+              </option>
+            ))}
+          </ChoiceField>
+        </Box>
         <ActButton onClick={copy} busy={busy}>
           Copy to my jugs
         </ActButton>
