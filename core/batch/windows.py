@@ -15,6 +15,8 @@ _BEST_DAYS = ((7.0, 270), (9.0, 365), (11.0, 540), (100.0, 730))
 _PAUSED_DAYS = 14
 # So near to the end it is drunk first.
 _SOON = timedelta(days=60)
+# More than so many names make no sentence.
+_MOST_NAMED = 2
 
 Standing = Literal["wait", "ready", "soon", "past"]
 
@@ -61,22 +63,35 @@ def window(filled: datetime, abv: float, fizzy: bool, paused: bool, choices: Cho
 
 
 def cellar_says(lots: Sequence[Shelved], at: datetime) -> str:
-    """The cellar in a sentence: how many bottles, and what to drink first."""
+    """The cellar in two sentences or three: how many bottles, what to drink first, and what there
+    is only one of."""
     there = [lot for lot in lots if lot.left]
     count = sum(lot.left for lot in there)
     if not count:
         return "No bottles yet."
-    said = f"{count} bottle{'' if count == 1 else 's'}."
+    said = f"{count} bottle{'' if count == 1 else 's'}. {_first(there, at)}"
+    left: dict[str, int] = {}
+    for lot in there:
+        left[lot.name] = left.get(lot.name, 0) + lot.left
+    last = [name for name, many in left.items() if many == 1]
+    if not last or len(left) == 1:
+        return said
+    if len(last) > _MOST_NAMED:
+        return f"{said} {len(last)} batches are down to their last bottle."
+    return f"{said} The last of {' and '.join(last)} is left."
+
+
+def _first(there: Sequence[Shelved], at: datetime) -> str:
     past = [lot for lot in there if lot.window.standing(at) == "past"]
     soon = sorted(
         (lot for lot in there if lot.window.standing(at) == "soon"),
         key=lambda lot: lot.window.best_until,
     )
     if past:
-        return f"{said} {past[0].name} is past its best: drink it first."
+        return f"{past[0].name} is past its best: drink it first."
     if soon:
-        return f"{said} Drink the {soon[0].name} first: it fades."
+        return f"Drink the {soon[0].name} first: it fades."
     if any(lot.window.standing(at) == "ready" for lot in there):
-        return f"{said} None of them is in a hurry."
+        return "None of them is in a hurry."
     first = min(there, key=lambda lot: lot.window.ready)
-    return f"{said} None is ready before {first.window.ready:%-d %B}."
+    return f"None is ready before {first.window.ready:%-d %B}."

@@ -2,10 +2,10 @@
 
 from launch.bench.browser import bench_drag, bench_first_load
 from launch.bench.endpoints import (
-    bench_years,
     bench_evaluate,
     bench_lists,
     bench_worst_requests,
+    bench_years,
 )
 from launch.bench.kitchen import kitchen
 from launch.bench.probes import bench_probes

@@ -55,6 +55,12 @@ def test_the_cellar_in_a_sentence():
     assert on(300, young, light, gone).endswith("Elderflower is past its best: drink it first.")
     assert on(1, gone) == "No bottles yet."
     assert on(1, Shelved("One", 1, young.window)).startswith("1 bottle. ")
+    last = Shelved("Quince", 1, young.window)
+    assert on(120, young, light, last).endswith("in a hurry. The last of Quince is left.")
+    # Two sizes of one batch are one batch.
+    assert "last" not in on(120, young, last, last)
+    many = [Shelved(f"Jug {n}", 1, young.window) for n in range(3)]
+    assert on(120, young, *many).endswith("3 batches are down to their last bottle.")
 
 
 def test_a_label_names_what_has_to_be_named():
