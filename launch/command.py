@@ -18,6 +18,8 @@ _HELP = """\
 ./amber jug FILE         answer a jug file (docs/formats/jug-file.md)
         --at TIME        as of 2026-11-30T18:00:00Z, say; else as of its last event
 ./amber label FILE       what a label's text says, or an array of texts
+./amber labels           how the reader does on labels drawn at random, by language
+        --count N        so many of each; --seed N: the same ones again
 ./amber words            every text a brewer can meet, each with its place
 ./amber bench            time the core, the endpoints and the drawing
 ./amber help             this page
@@ -34,6 +36,9 @@ def main(arguments: list[str]) -> int:
     start.add_argument("--port", type=int, default=serve.DEFAULT_PORT)
     start.add_argument("--no-demo", dest="demo", action="store_false")
     start.add_argument("--photos", action="store_true")
+    drawn = commands.add_parser("labels", add_help=False)
+    drawn.add_argument("--count", type=int, default=40)
+    drawn.add_argument("--seed", type=int)
     for name in ("stop", "bench", "words", "help"):
         commands.add_parser(name, add_help=False)
     for name in ("evaluate", "jug", "label"):
@@ -56,8 +61,10 @@ def main(arguments: list[str]) -> int:
                 return words.words()
             case "bench":
                 return check.bench()
+            case "labels":
+                return _as_module("launch.labels", str(asked.count), str(asked.seed or "fresh"))
             case "evaluate" | "jug" | "label":
-                return _ask([asked.command, *arguments[1:]])
+                return _as_module("launch.ask", asked.command, *arguments[1:])
             case _:
                 print(_HELP, end="")
                 return 0
@@ -68,10 +75,10 @@ def main(arguments: list[str]) -> int:
         return 130
 
 
-def _ask(arguments: list[str]) -> int:
+def _as_module(module: str, *arguments: str) -> int:
     provision.debian_packages(*provision.FOR_EVALUATE)
     provision.python_packages(provision.TO_RUN)
     sys.stdout.flush()
     os.environ["PYTHONPATH"] = str(ROOT)
     # The interpreter of the virtual environment takes over this process.
-    os.execv(PYTHON, [str(PYTHON), "-m", "launch.ask", *arguments])  # noqa: S606
+    os.execv(PYTHON, [str(PYTHON), "-m", module, *arguments])  # noqa: S606

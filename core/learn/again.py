@@ -98,7 +98,8 @@ def _softer(recipe: Recipe, before: Evaluation, side: Side) -> Again | None:
     return Again(
         "softer",
         f"Again, but with {much} less {sharp.name}",
-        f"{soft.name} in its place takes the acid from {here:.1f} to about {there or here:.1f} g/L.",
+        f"{soft.name} in its place takes the acid from {here:.1f} to about {there or here:.1f}"
+        " g/L.",
         _sure(side),
         amounts,
     )

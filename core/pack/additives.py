@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from functools import cache, lru_cache
 
 from core.errors import JobError
+from core.pack.view import View
 from core.tables import rows
 
 STOPS_YEAST = "stops_yeast"
@@ -119,7 +120,15 @@ def _names() -> re.Pattern[str]:
     return re.compile(rf"(?<![\w-])(?:{'|'.join(spaced)})(?![\w])")
 
 
-_E_NUMBER = re.compile(r"(?<!\w)(?:e|ins)[\s-]?(\d{3,4})(?:\s?\([ivx]+\)|[a-f]{1,2})?(?!\w)")
+# As the EU and as the Codex numbers them; a photograph reads an O for a 0 and an l for a 1.
+_E_NUMBER = re.compile(
+    r"(?<!\w)(?:e|ins|sin)[\s.-]{0,2}(?=[\doli]{3})(?=[oli]{0,2}\d)([\doli]{3,4})"
+    r"(?:\s?\([ivx]+\)|[a-f]{1,2})?(?!\w)"
+)
+_DIGITS = str.maketrans("oli", "011")
+# A digit among letters is a letter misread.
+_MISREAD = re.compile(r"(?<![\w])(?=[a-z01]*[a-z]{2})(?=[a-z]*[01])[a-z01]{5,}(?!\w)")
+_BROKEN = re.compile(r"(?<=[a-z])-[ \t]*\n[ \t]*(?=[a-z])")
 _PRESERVED = re.compile(
     r"(?<!\w)(?:preservatives?|conservantes?|conservadores?|conservateurs?"
     r"|konservierungsstoffe?|konservierungsmittel)(?!\w)"
@@ -157,11 +166,19 @@ def read_ingredients(text: str) -> Ingredients:
     """
     if len(text) > _MOST_LETTERS:
         raise JobError("That is more than a label holds: paste the ingredients alone.", "text")
-    folded = fold(text)
-    folded = _CODES.sub(lambda match: " " * len(match[0]), folded)
-    found = [*_by_number(folded), *_by_name(folded), *_bare_numbers(folded)]
+    # Words broken over two lines are whole.
+    view = View.of(fold(text)).without(_BROKEN, lambda _: False)
+    folded = _CODES.sub(lambda match: " " * len(match[0]), view.text)
+    named = [*_by_name(folded)]
+    for letter in "il":
+        letters = str.maketrans("01", f"o{letter}")
+        as_letters = _MISREAD.sub(lambda match: match[0].translate(letters), folded)  # noqa: B023
+        if as_letters != folded:
+            named += _by_name(as_letters)
+    found = [*_by_number(folded), *named, *_bare_numbers(folded)]
     found = [f for f in _without_overlaps(found) if not _denied(folded, f)]
     found += _nameless(folded, found)
+    found = [Finding(*view.span(f.start, f.end), f.additive) for f in found]
     found.sort(key=lambda finding: finding.start)
     effects = {effect for finding in found for effect in finding.additive.effects}
     verdict, sentence = _verdict(effects, found)
@@ -171,9 +188,9 @@ def read_ingredients(text: str) -> Ingredients:
 def _by_number(folded: str) -> list[Finding]:
     numbers = _table()[1]
     return [
-        Finding(match.start(), match.end(), numbers[match[1]])
+        Finding(match.start(), match.end(), numbers[read])
         for match in _E_NUMBER.finditer(folded)
-        if match[1] in numbers
+        if (read := match[1].translate(_DIGITS)) in numbers
     ]
 
 

@@ -8,7 +8,7 @@ import re
 from dataclasses import dataclass, replace
 
 from core.pack.names import NUTRIENT
-from core.pack.printed import SIZE, Amount, amount
+from core.pack.printed import MONEY, SIZE, Amount, amount
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,24 +32,30 @@ _ONE = r"(?:an?|one|1|une?|uno|una|ein(?:e[mr]?)?)"
 _SERVING = (
     r"(?:servings?|serve|portion(?:en|s)?|serv(?:ing|\.)?\s+size|glass|glas|verre|vaso|racion(?:es)?|porcion"
     r"|taille\s+de\s+(?:la\s+)?portion|tamano\s+de\s+(?:la\s+)?(?:porcion|racion)|bottle|flasche"
-    r"|bouteille|botella|can|dose|carton|pack|becher)"
+    r"|bouteille|botella|can|dose|carton|pack|becher|cups?|tasses?|tazas?|box|boite|brik|pouch"
+    r"|tbsps?\.?|tablespoons?|tsps?\.?|teaspoons?|el|tl|essloffel|teeloffel|cucharad(?:it)?as?"
+    r"|cuill?eres?(?:\s+a\s+(?:soupe|cafe|the))?|c\.?\s*a\s*(?:soupe|cafe|s\.?|c\.?)|pints?|pintas?)"
 )
+_MANY = r"(?:\d{1,2}|1/2|1/4|½|¼)"
 _PER_AMOUNT = re.compile(
     rf"(?<!\w){_PER}(?![^\W\d_])\s*[:/]?\s*(?:{_ONE}\s+)?(?:(?:ca\.?|approx\.?|about)\s*)?{SIZE}"
 )
 # What may stand between a serving and its size: anything but another column's "per".
 _FILLER = rf"(?:(?!(?<!\w){_PER}(?!\w))[^\d\n.;])"
 _PER_SERVING = re.compile(
-    rf"(?<!\w)(?:{_PER}\s+)?(?:{_ONE}\s+)?{_SERVING}(?!\w){_FILLER}{{0,24}}\n?{_FILLER}{{0,12}}"
+    rf"(?<!\w)(?:{_PER}\s+)?(?:(?:{_ONE}|{_MANY})\s+)?{_SERVING}(?!\w){_FILLER}{{0,24}}\n?{_FILLER}{{0,12}}"
     rf"(?:(?:1|\d/\d)\s+[a-z]+\s*\(?\s*)?{SIZE}(?:\s*[(/]\s*{SIZE})?"
 )
 # As a photograph reads it, with no space anywhere: "typicalvaluesper100ml".
 _PER_GLUED = re.compile(rf"(?:per|pro|je|por|pour){SIZE}")
 # "A 200ml glass contains", "100ml provides": the amount before the word.
 _CONTAINS = re.compile(
-    rf"{SIZE}\s*(?:{_SERVING}\s+)?(?:contains?|provides?|enthalt(?:en)?|contien(?:t|nent|e)"
-    r"|fournit|aporta)(?!\w)"
+    rf"{SIZE}[^\S\n]*(?:{_SERVING}[^\S\n]+)?(?:contains?|provides?|enthalt(?:en)?|contien(?:t|nent|e)"
+    r"|fournit|aporta)(?!\w)(?!\s+no\b)"
 )
+_VITAMIN = re.compile(r"vitamin\w*\s+\w{1,4}\s+[\d.,]+\s*(?:mg|g|µg|ug|mcg)")
+_PRICE_FOR = re.compile(rf"{MONEY}\s*[(/=]?\s*(?:{_PER})?\s*\Z")
+_FOR_PRICE = re.compile(rf"\s*[=:]?\s*{MONEY}")
 # "(% RI* per 200 ml)" heads a column of shares, not of figures.
 _SHARE = re.compile(r"%[^\n\d;|]{0,24}$")
 _PER_ONE_SERVING = re.compile(rf"(?<!\w){_PER}\s+(?:{_ONE}\s+)?{_SERVING}(?!\w)")
@@ -81,7 +87,11 @@ def bases_in(folded: str) -> list[Basis]:
         taken[basis.start : basis.end] = b"\1" * (basis.end - basis.start)
 
     def free(match: re.Match[str]) -> bool:
-        return not any(taken[match.start() : match.end()])
+        if any(taken[match.start() : match.end()]) or _is_price(folded, match):
+            return False
+        # "Vitamin C 24 mg per 100 ml" is of the vitamin alone.
+        line = folded[max(match.start() - 60, 0) : match.start()].rpartition("\n")[2]
+        return not _VITAMIN.search(line)
 
     for pattern in (_CONTAINS, _PER_SERVING, _PER_AMOUNT, _PER_GLUED, _BARE_100):
         for match in pattern.finditer(folded):
@@ -97,7 +107,7 @@ def bases_in(folded: str) -> list[Basis]:
             )
             value, unit = (size.ml, "ml") if size.ml is not None else (size.g, "g")
             # "Portion: 200 ml" tells a size; "per portion (200 ml)" heads a column.
-            heads = pattern is not _PER_SERVING or bool(_BEGINS_PER.match(match[0]))
+            heads = pattern is not _PER_SERVING or bool(_BEGINS_HEAD.match(match[0]))
             if value and not _is_share(folded, match.start()):
                 found.append(Basis(value, unit, False, *match.span(), size.sure, heads))
                 taken[match.start() : match.end()] = b"\1" * (match.end() - match.start())
@@ -106,11 +116,15 @@ def bases_in(folded: str) -> list[Basis]:
         for match in _PER_LITRE.finditer(folded)
         if free(match)
     ]
+    # "Contains 4 servings of 250 ml" speaks of the pack where a serving's own size stands too.
+    of_pack = [b for b in found if not b.heads and folded[b.start].isdigit()]
+    if any(not b.heads and b not in of_pack for b in found):
+        found = [b for b in found if b not in of_pack]
     told = next((b for b in found if not b.heads), None)
     columns = [
         Basis(told.amount if told else 0, told.unit if told else "serving", False, *match.span())
         for match in _PER_ONE_SERVING.finditer(folded)
-        if free(match)
+        if free(match) and not _is_share(folded, match.start())
     ]
     if told and not columns and not any(b.heads for b in found):
         found = [replace(b, heads=True) for b in found]
@@ -153,11 +167,21 @@ def shares_in(folded: str) -> list[tuple[int, int]]:
     return [match.span() for match in sizes if _is_share(folded, match.start())]
 
 
+def _is_price(folded: str, match: re.Match[str]) -> bool:
+    """Whether money is for so much there: "16p per 100 ml", "100 ml = 0,12 €"."""
+    before = folded[max(match.start() - 20, 0) : match.start()].rpartition("\n")[2]
+    after = folded[match.end() : match.end() + 12].partition("\n")[0]
+    return bool(_PRICE_FOR.search(before) or _FOR_PRICE.match(after))
+
+
 def _is_share(folded: str, start: int) -> bool:
     return bool(_SHARE.search(folded[max(start - 26, 0) : start]))
 
 
-_BEGINS_PER = re.compile(rf"{_PER}(?!\w)")
+# "Per serving (200 ml)", "1 tbsp (20 g)".
+_BEGINS_HEAD = re.compile(
+    rf"{_PER}(?!\w)|{_MANY}\s(?!serv|port|rac|glas|verre|vaso|bott|flasch|bout)"
+)
 
 
 def _is_figure(folded: str, start: int) -> bool:

@@ -37,11 +37,15 @@ _FIGURE_BEFORE = re.compile(
     r"(?:(?:of|de|von)\s+)?\Z"
 )
 # "(g)" or ", g" beside a name marks every figure of its row.
-_HEADED_G = re.compile(r"\s*[,:]?\s*\(?\s*(?:in\s+)?g\s*\)?(?=[\s:\d])")
+_HEADED_G = re.compile(r"\*{0,2}\s*[,:]?\s*\(?\s*(?:in\s+)?g\s*\)?(?=[\s:\d])")
 # Between a name and its figures, and between figures, stand no words but these.
 _LETTER = re.compile(r"[^\W_]")
 _WORDS_BETWEEN = re.compile(r"(?<![^\W\d_])(?!(?:ri|ar|nrv|vrn|dv|gda|total|avg|ca)\b)[^\W\d_]{2,}")
 _FAR = 130
+# Two figures for the same differ by no more than rounding, g.
+_ROUNDED = 0.55
+# What stands between a name and the same in another language.
+_TRANSLATED = re.compile(r"[*\s]{0,3}(?:[/,(|]|-)[\s-]{0,4}")
 # So near before a name stands a figure that is its own.
 _CLOSE = 40
 
@@ -123,13 +127,14 @@ def sugars_in(folded: str, bases: list[Basis]) -> Sugars | None:
             chosen.setdefault(key, min(near, key=lambda row: abs(row.start - wanted.start)))
     marked = any(figure.marked for row in rows for figure in row.figures)
     energy = _energy_kcal(masked)
+    doubt = doubt or _disagrees(wanted, wanted.at(column), basis, rows, bases)
     doubts = {key: doubt or _doubt(key, chosen, column, basis, marked, energy) for key in chosen}
     return Sugars(chosen, column, basis, doubt, doubts)
 
 
 def _rows(masked: str) -> list[Row]:
     """Every nutrient's name with the figures that follow it."""
-    names = list(NUTRIENT.finditer(masked))
+    names = _once_named(masked, list(NUTRIENT.finditer(masked)))
     before = _figures_before(masked, names)
     if before:
         return before
@@ -152,6 +157,18 @@ def _rows(masked: str) -> list[Row]:
             rows.append(Row(key, tuple(figures)))
         waiting = []
     return rows
+
+
+def _once_named(masked: str, names: list[re.Match[str]]) -> list[re.Match[str]]:
+    """Names of one row in two languages as one, "Sugars / Sucres": the last of them."""
+    after = [*names[1:], None][: len(names)]
+    return [
+        name
+        for name, other in zip(names, after, strict=True)
+        if other is None
+        or other.lastgroup != name.lastgroup
+        or not _TRANSLATED.fullmatch(masked, name.end(), other.start())
+    ]
 
 
 def _figures_before(masked: str, names: list[re.Match[str]]) -> list[Row]:
@@ -235,6 +252,25 @@ def _heads(wanted: Row, rows: list[Row], bases: list[Basis]) -> list[Basis]:
     return every if len(heads) != count and len(every) == count else heads
 
 
+def _disagrees(
+    wanted: Row, figure: Figure, basis: Basis | None, rows: list[Row], bases: list[Basis]
+) -> str:
+    """Whether another table, or a sticker, says something else for the same amount."""
+    if basis is None:
+        return ""
+    same = (basis.amount, basis.unit, basis.prepared)
+    for row in rows:
+        if row.key != wanted.key or row.start == wanted.start:
+            continue
+        for place, head in enumerate(_heads(row, rows, bases)):
+            other = row.at(place)
+            if (head.amount, head.unit, head.prepared) != same or len(row.figures) <= place:
+                continue
+            if abs(other.grams - figure.grams) > _ROUNDED:
+                return f"It says {figure.text} g and {other.text} g for the same: which is true?"
+    return ""
+
+
 def _once(bases: list[Basis]) -> list[Basis]:
     kept: list[Basis] = []
     for basis in bases:
@@ -302,14 +338,16 @@ _KJ = re.compile(r"(?<![\w.,])(\d{1,5}(?:[.,]\d)?)\s*kj")
 _KJ_PER_KCAL = 4.184
 # Energy of carbohydrate, kcal/g. Source: Regulation (EU) 1169/2011 Annex XIV.
 _KCAL_PER_G = 4.0
+_MOST_KCAL = 1000
 
 
 def _energy_kcal(masked: str) -> list[float]:
     """Energy of each column in kcal, in their order."""
     kcal = [float((m[1] or m[2]).replace(",", ".")) for m in _KCAL.finditer(masked)]
-    if kcal:
-        return kcal
-    return [float(m[1].replace(",", ".")) / _KJ_PER_KCAL for m in _KJ.finditer(masked)]
+    if not kcal:
+        kcal = [float(m[1].replace(",", ".")) / _KJ_PER_KCAL for m in _KJ.finditer(masked)]
+    # "8400 kJ / 2000 kcal" is a day's, not a glass's.
+    return [each for each in kcal if each < _MOST_KCAL]
 
 
 def _doubt(

@@ -30,6 +30,12 @@ UNIT = "|".join(_SPACED)
 SIZE = rf"({NUMBER})\s*({UNIT})(?![a-z])"
 """A number and its unit, in two groups."""
 
+MONEY = (
+    r"(?:[£€$]\s?\d+(?:[.,]\d+)?"
+    r"|\d+(?:[.,]\d+)?\s?(?:[£€$¢p]|eur|gbp|usd|cad|ct|cts|pence|cents?)(?!\w))"
+)
+"""A price as people write it, on folded text."""
+
 AMOUNT = re.compile(rf"(?<![\w.,]){SIZE}", re.IGNORECASE)
 _TIMES = re.compile(rf"(?<![\w.,])(\d{{1,3}})\s*[x×*]\s*{AMOUNT.pattern}", re.IGNORECASE)
 _PIECES = re.compile(

@@ -8,7 +8,7 @@ Spanish.
 import re
 from bisect import bisect_right
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from core.errors import JobError
 from core.pack.additives import UNKNOWN, Ingredients, fold, read_ingredients
@@ -16,6 +16,7 @@ from core.pack.columns import Basis, bases_in, shares_in
 from core.pack.declared import Label, neat, read_label, undiluted
 from core.pack.figures import blank, sugars_in
 from core.pack.fruit_names import Named, fruits_in, kinds_in
+from core.pack.layout import laid_out
 from core.pack.names import NUTRIENT
 from core.pack.printed import AMOUNT, Amount, amount, number
 
@@ -64,11 +65,16 @@ def read_label_text(text: str) -> LabelText:
         raise JobError("That is more than a label holds: paste the label alone.", "text")
     folded = _without_tags(fold(text))
     fields: dict[str, Field] = {}
-    bases = bases_in(folded)
-    figures = tuple(_nutrients(folded, bases))
-    taken = [(basis.start, basis.end) for basis in bases]
+    table = laid_out(folded)
+    bases = bases_in(table.text)
+    figures = tuple(
+        replace(figure, start=span[0], end=span[1])
+        for figure in _nutrients(table.text, bases)
+        for span in (table.span(figure.start, figure.end),)
+    )
+    taken = [table.span(basis.start, basis.end) for basis in bases]
     taken += [(figure.start, figure.end) for figure in figures]
-    taken += shares_in(folded)
+    taken += [table.span(*share) for share in shares_in(table.text)]
     for field in (
         *figures,
         *_dilution(folded),
@@ -87,7 +93,10 @@ def ingredients_of(text: str) -> Ingredients:
     Raises JobError for more text than a label holds.
     """
     found = read_ingredients(text)
-    return found if found.findings or _INGREDIENTS.search(fold(text)) else UNKNOWN
+    # "Vitamin C 24 mg" in a table is no list.
+    folded = fold(text)
+    telling = any(not folded.startswith("vitamin", f.start) for f in found.findings)
+    return found if telling or _INGREDIENTS.search(folded) else UNKNOWN
 
 
 _INGREDIENTS = re.compile(
