@@ -42,6 +42,8 @@ _HEADED_G = re.compile(r"\*{0,2}\s*[,:]?\s*\(?\s*(?:in\s+)?g\s*\)?(?=[\s:\d])")
 _LETTER = re.compile(r"[^\W_]")
 _WORDS_BETWEEN = re.compile(r"(?<![^\W\d_])(?!(?:ri|ar|nrv|vrn|dv|gda|total|avg|ca)\b)[^\W\d_]{2,}")
 _FAR = 130
+# So near each other stand the heads of two columns.
+_BESIDE = 40
 # Two figures for the same differ by no more than rounding, g.
 _ROUNDED = 0.55
 # What stands between a name and the same in another language.
@@ -288,6 +290,8 @@ def _column(wanted: Row, heads: list[Basis], bases: list[Basis]) -> tuple[int, B
     order = sorted(range(len(heads)), key=lambda i: (heads[i].prepared, heads[i].amount != 100, i))
     best = order[0]
     if len(heads) == 1:
+        if count > 1 and _twice(heads[0], wanted, bases):
+            return 0, heads[0], "Two columns are for the same amount: which is it as sold?"
         grows = wanted.figures[0].grams <= wanted.figures[-1].grams
         return 0, heads[0], "" if grows else "Several figures stand in the row of one column."
     if count == 1:
@@ -299,6 +303,16 @@ def _column(wanted: Row, heads: list[Basis], bases: list[Basis]) -> tuple[int, B
             ("The columns do not agree with what they are for: copy the figure yourself."),
         )
     return best, heads[best], ""
+
+
+def _twice(head: Basis, wanted: Row, bases: list[Basis]) -> bool:
+    """Whether two columns beside each other are for the same, one of them made up as it seems."""
+    same = [
+        b
+        for b in bases
+        if b.heads and b.end <= wanted.start and (b.amount, b.unit) == (head.amount, head.unit)
+    ]
+    return any(later.start - earlier.end < _BESIDE for earlier, later in pairwise(same))
 
 
 def _named_after(wanted: Row, bases: list[Basis]) -> tuple[Basis | None, str]:
