@@ -122,6 +122,7 @@ def test_anything_is_found_by_one_key(bench):
     bench.keyboard.press("Enter")
     expect(bench.get_by_text("The layer of spent yeast")).to_be_visible()
     bench.keyboard.press("/")
+    expect(field).to_be_focused()
     bench.keyboard.type("pear juice")
     expect(bench.get_by_role("option", name="Pear juice", exact=True)).to_be_visible()
     bench.keyboard.press("Enter")

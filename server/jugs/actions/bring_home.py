@@ -46,18 +46,17 @@ def bring_home(
 
 
 def _at_home(pour: PourIn, shelf: list[Product]) -> PourIn:
-    named = next((p for p in shelf if p.name.casefold() == pour.name.casefold()), None)
-    alike = next(
-        (p for p in shelf if pour.fruit and (p.kind, p.fruit) == (pour.kind, pour.fruit)), None
-    )
-    found = named or alike
-    if (
-        found is None
-        or found.kind != pour.kind
-        or (found.pack_g is None) == (pour.mass_g is not None)
-    ):
+    weighed = pour.mass_g is not None
+    fits = [p for p in shelf if p.kind == pour.kind and weighed == (p.pack_g is not None)]
+    named = next((p for p in fits if p.name.casefold() == pour.name.casefold()), None)
+    if named is not None:
+        # The same thing: its label stays as it was read there, its price is ours.
+        pour.product_id, pour.richness = named.id, None
+        return pour
+    found = next((p for p in fits if pour.fruit and p.fruit == pour.fruit), None)
+    if found is None:
         return _alone(pour)
-    amount = pour.mass_g if pour.mass_g is not None else pour.volume_ml
+    amount = pour.mass_g if weighed else pour.volume_ml
     ours = poured_from(found, amount or 0.0)
     ours.amount_by, ours.locked = pour.amount_by, pour.locked
     return ours
