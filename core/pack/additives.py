@@ -105,11 +105,22 @@ def additives() -> tuple[Additive, ...]:
 
 def fold(text: str) -> str:
     """Lower case without accents, letter for letter, so that places stay the same."""
-    folded = []
-    for letter in text:
+    return text.translate(_FOLDED)
+
+
+class _Folded(dict[int, str]):
+    """Each letter as it is folded, worked out when it is first met."""
+
+    def __missing__(self, code: int) -> str:
+        letter = _STRUCK.get(chr(code), chr(code))
         base = unicodedata.normalize("NFD", letter)[0].lower()
-        folded.append(base if len(base) == 1 else letter)
-    return "".join(folded)
+        self[code] = base if len(base) == 1 else letter
+        return self[code]
+
+
+# Letters with a stroke through them, which a camera sees where there is a dot or two.
+_STRUCK = {"ø": "o", "Ø": "o", "ł": "l", "Ł": "l", "đ": "d", "ħ": "h"}
+_FOLDED = _Folded()
 
 
 @cache

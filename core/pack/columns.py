@@ -54,8 +54,9 @@ _CONTAINS = re.compile(
     r"|fournit|aporta)(?!\w)(?!\s+no\b)"
 )
 _VITAMIN = re.compile(r"vitamin\w*\s+\w{1,4}\s+[\d.,]+\s*(?:mg|g|µg|ug|mcg)")
-_PRICE_FOR = re.compile(rf"{MONEY}\s*[(/=]?\s*(?:{_PER})?\s*\Z")
-_FOR_PRICE = re.compile(rf"\s*[=:]?\s*{MONEY}")
+# Whatever a camera makes of the sign: "0,18 E / 100 ml", "100 ml = 0,12".
+_PRICE_FOR = re.compile(rf"{MONEY}\s*[(/=]?\s*(?:{_PER})?\s*\Z|\d[.,]\d\d\s?\w?\s*/\s*\Z")
+_FOR_PRICE = re.compile(rf"\s*[=:]?\s*{MONEY}|\s*=\s*\d")
 # "(% RI* per 200 ml)" heads a column of shares, not of figures.
 _SHARE = re.compile(r"%[^\n\d;|]{0,24}$")
 _PER_ONE_SERVING = re.compile(rf"(?<!\w){_PER}\s+(?:{_ONE}\s+)?{_SERVING}(?!\w)")

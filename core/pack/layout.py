@@ -152,21 +152,20 @@ def _names_beside_figures(view: View) -> View:
     """A list of names and then a list of figures, as many of each: each name with its own. What
     they are for may stand between the two."""
     lines = _lines(view.text)
-    for first, line in enumerate(lines):
-        figures = 0
-        while first + figures < len(lines) and _is_figures(lines[first + figures]):
+    are_figures = [bool(_ONLY_FIGURES.fullmatch(line.text.strip())) for line in lines]
+    for first in range(len(lines)):
+        if not are_figures[first] or (first and are_figures[first - 1]):
+            continue
+        figures = 1
+        while first + figures < len(lines) and are_figures[first + figures]:
             figures += 1
-        if figures < _LEAST_NAMES or (first and _is_figures(lines[first - 1])):
+        if figures < _LEAST_NAMES:
             continue
         for heads in (0, 1):
             names = lines[max(first - heads - figures, 0) : first - heads]
             if len(names) == figures and all(_is_name(line) for line in names):
                 return _paired(view, lines, first, heads, figures)
     return view
-
-
-def _is_figures(line: _Line) -> bool:
-    return bool(_ONLY_FIGURES.fullmatch(line.text.strip()))
 
 
 def _is_name(line: _Line) -> bool:

@@ -8,6 +8,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 
 from simulated import product_service as simulated
 from tests.pictures import barcode, drawn, saved
+from tests.server.conftest import CARTON
 
 PEAR = "2000000001012"
 CORDIAL = """Blackcurrant cordial, 75 cl. Dilute 1 part with 5 parts water.
@@ -168,3 +169,24 @@ def test_pictures_that_are_none(call, path, raw, words):
     assert status == 422
     text = data["errors"][0]["text"]
     assert words in text or (path == "pictures/barcode" and "No barcode" in text)
+
+
+def test_twelve_digits_and_thirteen_are_one_product(call):
+    body = {**CARTON, "barcode": "036000291452"}
+    product = call.ok("POST", "shelf/products", body)
+    assert product["barcode"] == "0036000291452"
+    status, said = call(
+        "POST", "shelf/products", {**body, "name": "Other", "barcode": "0036000291452"}
+    )
+    assert (status, said["errors"][0]["at"]) == (422, "barcode")
+
+
+def test_a_record_without_sugars_or_size_asks_for_them(call, monkeypatch):
+    record = {"brands": "Osmerly", "product_name": "Pear juice", "ingredients_text": "pear juice"}
+    monkeypatch.setattr("server.shelf.product_service.ask", lambda code: record)
+    found = call.ok("GET", "shelf/barcodes/2000000001012")
+    assert found["reading"]["as_sold"] is None
+    assert [text.split(":")[0] for text in found["doubts"]] == [
+        "The record has no sugars",
+        "The record does not say how much is in it",
+    ]

@@ -7,6 +7,16 @@ from server.shelf.actions.read_label_text import read_label_text
 from server.shelf.open_food import label_text_of, name_of
 from server.shelf.schemas import FoundOut
 
+_ASKED = {
+    "sugars": "The record has no sugars: write them as the pack has them.",
+    "pack": "The record does not say how much is in it: write the size of the pack.",
+}
+
+
+def _missing(there: set[str]) -> list[str]:
+    """What a record lacks that a product needs, as what is asked for."""
+    return [text for key, text in _ASKED.items() if key not in there]
+
 
 def look_up(code: str) -> FoundOut:
     """What the service knows. Raises JobError for no barcode, an unknown one, or no answer."""
@@ -23,5 +33,8 @@ def look_up(code: str) -> FoundOut:
         label_text=text,
         reading=reading,
         pack=quantity if isinstance(quantity, str) else "",
-        doubts=[field.doubt for field in reading.fields if field.doubt],
+        doubts=[
+            *(field.doubt for field in reading.fields if field.doubt),
+            *_missing({field.key for field in reading.fields}),
+        ],
     )

@@ -21,6 +21,7 @@ MOST_PRODUCTS = 5000
 _MOST_PACK = 100_000
 _MOST_PIECES = 10_000
 _MOST_TEXT = 20_000
+_UPC_DIGITS, _EAN_DIGITS = 12, 13
 _MOST_PACKS = Decimal(1000)
 _WITHOUT_LABEL = ("sugar", "water", "acid", "tannin")
 
@@ -103,7 +104,8 @@ def _check_pack(payload: ProductIn) -> None:
 
 
 def checked_barcode(code: str) -> str:
-    """The digits of a barcode whose check digit holds. Raises JobError."""
+    """The digits of a barcode whose check digit holds; a 12-digit code as the 13 digits of the same
+    product (GS1: a zero before it). Raises JobError."""
     digits = "".join(code.split()).replace("-", "")
     if not ean.is_valid(digits):
         raise JobError(
@@ -111,7 +113,7 @@ def checked_barcode(code: str) -> str:
             " or 13 of them.",
             "barcode",
         )
-    return digits
+    return digits.zfill(_EAN_DIGITS) if len(digits) == _UPC_DIGITS else digits
 
 
 def checked_packs(packs: Decimal) -> Decimal:
