@@ -27,6 +27,7 @@ EFFECTS = (
 """What an ingredient does, the most harmful to a ferment first."""
 
 _MOST_LETTERS = 100_000
+_PLAIN, _INSTEAD = 127, ("", "o", "a", "c", "g", "u")
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,7 +88,22 @@ def _table() -> tuple[dict[str, Additive], dict[str, Additive]]:
             by_number[additive.e_number[1:]] = additive
         for name in names:
             by_name[fold(name)] = additive
+            if {STOPS_YEAST, HARD_ON_YEAST} & set(additive.effects):
+                for misread in _misread(name):
+                    by_name.setdefault(misread, additive)
     return by_name, by_number
+
+
+def _misread(name: str) -> list[str]:
+    """What a camera makes of a name with accents: one letter for another, or none at all."""
+    accents = [i for i, letter in enumerate(name) if ord(letter) > _PLAIN]
+    if not accents:
+        return []
+    folded = fold(name)
+    return [
+        "".join(other if i in accents else letter for i, letter in enumerate(folded))
+        for other in _INSTEAD
+    ]
 
 
 @cache

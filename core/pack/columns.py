@@ -54,6 +54,7 @@ _CONTAINS = re.compile(
     r"|fournit|aporta)(?!\w)(?!\s+no\b)"
 )
 _VITAMIN = re.compile(r"vitamin\w*\s+\w{1,4}\s+[\d.,]+\s*(?:mg|g|µg|ug|mcg)")
+_CELL = re.compile(r"[ ]{2,}|[\t|]")
 # Whatever a camera makes of the sign: "0,18 E / 100 ml", "100 ml = 0,12".
 _PRICE_FOR = re.compile(rf"{MONEY}\s*[(/=]?\s*(?:{_PER})?\s*\Z|\d[.,]\d\d\s?\w?\s*/\s*\Z")
 _FOR_PRICE = re.compile(rf"\s*[=:]?\s*{MONEY}|\s*=\s*\d")
@@ -65,12 +66,12 @@ _BARE_100 = re.compile(r"(?:/\s{0,8})?(?<![\w.,])(100)\s*(ml|g|gr)(?![a-z])")
 _EITHER = re.compile(r"(?<!\w)(100)\s*(?:ml\s*/\s*g|g\s*/\s*ml|ml\s+(?:or|oder|ou|o)\s+g)(?!\w)")
 _PREPARED = re.compile(
     r"(?<!\w)(?:as\s+)?(?:diluted|prepared|made\s+up|reconstituted|ready[\s-]to[\s-]drink|when\s+mixed"
-    r"|as\s+consumed|as\s+drunk|(?:ready|finished|mixed)\s+drink)|zubereitet\w*|verdunnt\w*|trinkfertig\w*|fertiges?\s+getrank"
+    r"|as\s+consumed|as\s+drunk|(?:ready|finished|mixed)\s+drink)|(?<!un)zubereitet\w*|(?<!un)verd\w?nnt\w*|tri\w?kfertig\w*|fertiges?\s+getrank"
     r"|prepare(?:e?s?)(?!\w)|dilue(?:e?s?)(?!\w)|pret\s+a\s+boire|reconstitu\w*|preparad[oa]\w*|diluid[oa]\w*"
     r"|reconstituid\w*|listo\s+para"
 )
-_AS_SOLD = re.compile(
-    r"as\s+sold|undiluted|neat|unverdunnt\w*|unzubereitet\w*|(?:non|pas)\s+dilue\w*|tel\s+que\s+vendu"
+AS_SOLD = re.compile(
+    r"as\s+sold|undiluted|neat|unverd\w?nnt\w*|unzubereitet\w*|(?:non|pas)\s+dilue\w*|tel\s+que\s+vendu"
     r"|sin\s+diluir|tal\s+como\s+se\s+vende|per\s+100\s*(?:ml|g)\s+(?:of\s+)?(?:concentrate|syrup"
     r"|cordial|powder)"
 )
@@ -148,15 +149,13 @@ _HEADING = re.compile(
 
 def _headed(folded: str, bases: list[Basis]) -> list[Basis]:
     """The bases, those after such a heading made up where nothing beside them says as sold."""
-    heading = next(
-        (m for m in _HEADING.finditer(folded) if not _AS_SOLD.search(m["between"])), None
-    )
+    heading = next((m for m in _HEADING.finditer(folded) if not AS_SOLD.search(m["between"])), None)
     if heading is None or any(basis.prepared for basis in bases):
         return bases
     return [
         replace(basis, prepared=True)
         if basis.start >= heading.start()
-        and not _AS_SOLD.search(folded[heading.end() : basis.end + 45])
+        and not AS_SOLD.search(folded[heading.end() : basis.end + 45])
         else basis
         for basis in bases
     ]
@@ -209,8 +208,10 @@ def _with_state(folded: str, basis: Basis, earlier: int, later: int) -> Basis:
     after = folded[basis.end : min(basis.end + 45, later)]
     before = folded[max(basis.start - 30, min(earlier, basis.start)) : basis.start]
     before = before.rpartition("\n")[2] if basis.start else before
+    # The next cell's state is the next column's.
+    after, before = _CELL.split(after)[0], _CELL.split(before)[-1]
     for context in (after.partition("\n")[0] or after, before):
-        if _AS_SOLD.search(context):
+        if AS_SOLD.search(context):
             return basis
         if _PREPARED.search(context):
             return replace(basis, prepared=True)

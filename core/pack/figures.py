@@ -10,6 +10,7 @@ from itertools import pairwise
 
 from core.pack.columns import Basis
 from core.pack.declared import MOST_PER_100_G, MOST_PER_100_ML
+from core.pack.layout import cells_of
 from core.pack.names import NUTRIENT
 from core.pack.printed import number
 
@@ -121,7 +122,7 @@ def sugars_in(folded: str, bases: list[Basis]) -> Sugars | None:
     if wanted is None:
         return None
     heads = _heads(wanted, rows, bases)
-    column, basis, doubt = _column(wanted, heads, bases)
+    column, basis, doubt = _column(wanted, heads, bases, folded)
     chosen = {wanted.key: wanted}
     for key in ("sugars", "carbohydrate", "polyols"):
         near = [row for row in rows if row.key == key]
@@ -215,7 +216,7 @@ def _figures(masked: str, start: int, end: int) -> list[Figure]:
         stop = match.end("number")
         first = match.start("number")
         # Right behind the name a letter is the name's own.
-        before = first > start and masked[first - 1].isalpha()
+        before = first > start and (masked[first - 1].isalpha() or masked[first - 1] in ".,")
         smudged = before or (not match["grams"] and masked[stop : stop + 1].isalpha())
         found.append(Figure(text, number(match["number"]), begins, stop, marked, smudged))
     if found and found[-1].marked:
@@ -282,7 +283,9 @@ def _once(bases: list[Basis]) -> list[Basis]:
     return kept
 
 
-def _column(wanted: Row, heads: list[Basis], bases: list[Basis]) -> tuple[int, Basis | None, str]:
+def _column(
+    wanted: Row, heads: list[Basis], bases: list[Basis], folded: str
+) -> tuple[int, Basis | None, str]:
     """Which figure of the row to take, what it is for, and what is doubtful about that."""
     count = len(wanted.figures)
     if not heads:
@@ -292,6 +295,9 @@ def _column(wanted: Row, heads: list[Basis], bases: list[Basis]) -> tuple[int, B
     if len(heads) == 1:
         if count > 1 and _twice(heads[0], wanted, bases):
             return 0, heads[0], "Two columns are for the same amount: which is it as sold?"
+        under = _under(heads[0], count, folded)
+        if under is not None:
+            return under, heads[0], ""
         grows = wanted.figures[0].grams <= wanted.figures[-1].grams
         return 0, heads[0], "" if grows else "Several figures stand in the row of one column."
     if count == 1:
@@ -303,6 +309,19 @@ def _column(wanted: Row, heads: list[Basis], bases: list[Basis]) -> tuple[int, B
             ("The columns do not agree with what they are for: copy the figure yourself."),
         )
     return best, heads[best], ""
+
+
+def _under(head: Basis, count: int, folded: str) -> int | None:
+    """Which of so many figures stands under a head, by its place among the cells of its line; None
+    where the line has fewer cells."""
+    begins = folded.rfind("\n", 0, head.start) + 1
+    line = folded[begins:].partition("\n")[0]
+    cells = [c for c in cells_of(line, begins) if not folded.startswith("%", c[0])]
+    own = next((i for i, (start, end) in enumerate(cells) if start <= head.start < end), None)
+    if own is None or len(cells) < count:
+        return None
+    under = own - (len(cells) - count)
+    return under if 0 <= under < count else None
 
 
 def _twice(head: Basis, wanted: Row, bases: list[Basis]) -> bool:

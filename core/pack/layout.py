@@ -26,6 +26,7 @@ _FOR = re.compile(
 )
 _PRICE = re.compile(MONEY)
 _SHORT, _LONG = 24, 44
+_HUNDRED = re.compile(r"(?<![\w.,])[1l][0o][0o](?=\s?(?:ml|g)(?![a-z]))")
 _MOST_HEADS = 4
 _LEAST_NAMES = 3
 
@@ -60,7 +61,8 @@ def cells_of(line: str, offset: int = 0) -> list[tuple[int, int]]:
 
 def laid_out(folded: str) -> View:
     """The text as a table has it."""
-    view = View.of(folded)
+    # "l00 ml" is 100, letter for letter.
+    view = View.of(_HUNDRED.sub("100", folded))
     for put in (_names_beside_figures, _whole_names, _heads_in_one):
         view = put(view)
     return view

@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 
 from core.errors import JobError
 from core.pack.additives import UNKNOWN, Ingredients, fold, read_ingredients
-from core.pack.columns import Basis, bases_in, shares_in
+from core.pack.columns import AS_SOLD, Basis, bases_in, shares_in
 from core.pack.declared import Label, neat, read_label, undiluted
 from core.pack.figures import blank, sugars_in
 from core.pack.fruit_names import Named, fruits_in, kinds_in
@@ -83,6 +83,7 @@ def read_label_text(text: str) -> LabelText:
         *_juice_share(folded),
     ):
         fields.setdefault(field.key, field)
+    _doubt_thin(fields, table.text)
     label, why_not = _label(fields)
     return LabelText(fields, ingredients_of(text), label, why_not, _hints(folded))
 
@@ -368,6 +369,23 @@ def _hints(folded: str) -> tuple[tuple[str, str], ...]:
 
 
 # --- all together ------------------------------------------------------------------------
+
+
+# Less sugar than this is little for what is to be diluted, g in 100 ml. Common practice.
+_THIN_G = 25.0
+_THIN = "That is little for something to dilute: is it for the drink made up?"
+
+
+def _doubt_thin(fields: dict[str, Field], table: str) -> None:
+    """Doubt the sugars of a syrup or concentrate that are a drink's, where nothing on the label
+    says that they are as sold."""
+    sugars, basis, kind = (fields.get(key) for key in ("sugars", "basis", "kind"))
+    if sugars is None or basis is None or "prepared" in fields or not basis.value.endswith("ml"):
+        return
+    dilutes = "dilution" in fields or (kind and kind.value in ("syrup", "concentrate"))
+    per_100 = 100 * number(sugars.value.lstrip("<")) / float(basis.value.split()[0])
+    if dilutes and per_100 < _THIN_G and not AS_SOLD.search(table) and sugars.sure:
+        fields["sugars"] = replace(sugars, doubt=_THIN)
 
 
 def _label(fields: dict[str, Field]) -> tuple[Label | None, str]:
