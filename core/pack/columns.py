@@ -41,7 +41,7 @@ _PER_AMOUNT = re.compile(
     rf"(?<!\w){_PER}(?![^\W\d_])\s*[:/]?\s*(?:{_ONE}\s+)?(?:(?:ca\.?|approx\.?|about)\s*)?{SIZE}"
 )
 # What may stand between a serving and its size: anything but another column's "per".
-_FILLER = rf"(?:(?!(?<!\w){_PER}(?!\w))[^\d\n.;])"
+_FILLER = rf"(?:(?!(?<!\w){_PER}(?!\w))[^\d\n.;/])"
 _PER_SERVING = re.compile(
     rf"(?<!\w)(?:{_PER}\s+)?(?:(?:{_ONE}|{_MANY})\s+)?{_SERVING}(?!\w){_FILLER}{{0,24}}\n?{_FILLER}{{0,12}}"
     rf"(?:(?:1|\d/\d)\s+[a-z]+\s*\(?\s*)?{SIZE}(?:\s*[(/]\s*{SIZE})?"
@@ -54,6 +54,8 @@ _CONTAINS = re.compile(
     r"|fournit|aporta)(?!\w)(?!\s+no\b)"
 )
 _VITAMIN = re.compile(r"vitamin\w*\s+\w{1,4}\s+[\d.,]+\s*(?:mg|g|µg|ug|mcg)")
+# No table is for more than a litre: what says so was misread.
+_MOST = 1000
 _CELL = re.compile(r"[ ]{2,}|[\t|]")
 # Whatever a camera makes of the sign: "0,18 E / 100 ml", "100 ml = 0,12".
 _PRICE_FOR = re.compile(rf"{MONEY}\s*[(/=]?\s*(?:{_PER})?\s*\Z|\d[.,]\d\d\s?\w?\s*/\s*\Z")
@@ -61,7 +63,9 @@ _FOR_PRICE = re.compile(rf"\s*[=:]?\s*{MONEY}|\s*=\s*\d")
 # "(% RI* per 200 ml)" heads a column of shares, not of figures.
 _SHARE = re.compile(r"%[^\n\d;|]{0,24}$")
 _PER_ONE_SERVING = re.compile(rf"(?<!\w){_PER}\s+(?:{_ONE}\s+)?{_SERVING}(?!\w)")
-_PER_LITRE = re.compile(rf"(?<!\w){_PER}\s+(?:litre|liter|litro|l)(?!\w)|(?<=g)/l(?!\w)")
+_PER_LITRE = re.compile(
+    rf"(?<!\w){_PER}\s+(?:litre|liter|litro|l)(?!\w)(?!\s+(?:cup|glass|serv|bott|tbsp|tasse|taza|vaso|portion))|(?<=g)/l(?!\w)"
+)
 _BARE_100 = re.compile(r"(?:/\s{0,8})?(?<![\w.,])(100)\s*(ml|g|gr)(?![a-z])")
 _EITHER = re.compile(r"(?<!\w)(100)\s*(?:ml\s*/\s*g|g\s*/\s*ml|ml\s+(?:or|oder|ou|o)\s+g)(?!\w)")
 _PREPARED = re.compile(
@@ -110,7 +114,7 @@ def bases_in(folded: str) -> list[Basis]:
             value, unit = (size.ml, "ml") if size.ml is not None else (size.g, "g")
             # "Portion: 200 ml" tells a size; "per portion (200 ml)" heads a column.
             heads = pattern is not _PER_SERVING or bool(_BEGINS_HEAD.match(match[0]))
-            if value and not _is_share(folded, match.start()):
+            if value and value <= _MOST and not _is_share(folded, match.start()):
                 found.append(Basis(value, unit, False, *match.span(), size.sure, heads))
                 taken[match.start() : match.end()] = b"\1" * (match.end() - match.start())
     found += [

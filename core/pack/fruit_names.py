@@ -20,7 +20,11 @@ _KINDS = (
         r"cordials?|squash|\w*sirup\w*|syrup\w*|sirop\w*|jarabe\w*|honey|\w*honig|miel|sirope\w*"
         r"|molasses|treacle",
     ),
-    ("fruit", r"frozen\s+\w+|tiefgekuhlt\w*|tk-\w+|surgele\w*|congelad\w+"),
+    # "Frozen pear juice concentrate" is concentrate.
+    (
+        "fruit",
+        r"frozen\s+(?!(?:\w+\s+){0,3}concentrate)\w+|tiefgekuhlt\w*|tk-\w+|surgele\w*|congelad\w+",
+    ),
     (
         "concentrate",
         r"concentrate(?!d)|(?<!\w)konzentrat|\w{3,}saftkonzentrat(?!e)|concentre\s+de"

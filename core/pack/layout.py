@@ -27,6 +27,7 @@ _FOR = re.compile(
 _PRICE = re.compile(MONEY)
 _SHORT, _LONG = 24, 44
 _HUNDRED = re.compile(r"(?<![\w.,])[1l][0o][0o](?=\s?(?:ml|g)(?![a-z]))")
+_BEGINS_FIGURE = re.compile(r"\s*[<≤]?\s*\d")
 _MOST_HEADS = 4
 _LEAST_NAMES = 3
 
@@ -165,6 +166,11 @@ def _names_beside_figures(view: View) -> View:
             continue
         for heads in (0, 1):
             names = lines[max(first - heads - figures, 0) : first - heads]
+            more = lines[max(first - heads - figures - 1, 0) : max(first - heads - figures, 0)]
+            beyond = lines[first + figures : first + figures + 1]
+            # One name, or one figure, more: which belongs to which cannot be told.
+            if any(map(_is_name, more)) or any(_BEGINS_FIGURE.match(b.text) for b in beyond):
+                continue
             if len(names) == figures and all(_is_name(line) for line in names):
                 return _paired(view, lines, first, heads, figures)
     return view

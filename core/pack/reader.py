@@ -19,6 +19,7 @@ from core.pack.fruit_names import Named, fruits_in, kinds_in
 from core.pack.layout import laid_out
 from core.pack.names import NUTRIENT
 from core.pack.printed import AMOUNT, Amount, amount, number
+from core.pack.title import price_of, title_of
 
 _MOST_LETTERS = 20_000
 
@@ -59,7 +60,8 @@ def read_label_text(text: str) -> LabelText:
 
     Keys of the fields: sugars, carbohydrate, polyols (grams as printed), basis ("100 ml"),
     prepared ("yes"), dilution (parts of water to one), makes (ml), pack (ml, g or pieces),
-    juice (per cent), kind, fruit. Raises JobError for more text than a label holds.
+    juice (per cent), kind, fruit, name, brand, price, currency. Raises JobError for more text than
+    a label holds.
     """
     if len(text) > _MOST_LETTERS:
         raise JobError("That is more than a label holds: paste the label alone.", "text")
@@ -81,6 +83,10 @@ def read_label_text(text: str) -> LabelText:
         *_sizes(folded, taken),
         *_kind_and_fruit(folded),
         *_juice_share(folded),
+        *(
+            Field(each.key, each.value, each.start, each.end)
+            for each in (*title_of(text, folded), *price_of(folded))
+        ),
     ):
         fields.setdefault(field.key, field)
     _doubt_thin(fields, table.text)

@@ -24,7 +24,6 @@ import {
   hasLabel,
   misread,
   type Typed,
-  titleOf,
   toProduct,
   typedFrom,
 } from "./typed";
@@ -82,8 +81,13 @@ export function LabelReader({
   const fromPhoto = photo !== null;
   useEffect(() => {
     if (!reading || fromPhoto) return;
-    setTyped((before) => fillFrom(before, reading.fields, corrected));
-  }, [reading, corrected, fromPhoto, setTyped]);
+    // A price in other money is no price here.
+    const money = reading.fields.find((field) => field.key === "currency");
+    const ours = reading.fields.filter(
+      (field) => field.key !== "price" || !money || money.value === currency,
+    );
+    setTyped((before) => fillFrom(before, ours, corrected));
+  }, [reading, corrected, fromPhoto, setTyped, currency]);
 
   const wrong = useMemo(() => misread(typed, labelled), [typed, labelled]);
   const given = labelled ? typed.sugars !== "" || typed.measured !== null : true;
@@ -108,10 +112,6 @@ export function LabelReader({
   function typedText(next: string) {
     setText(next);
     setPhoto(null);
-    setTyped((before) => ({
-      ...before,
-      name: before.name === titleOf(text) ? titleOf(next) : before.name,
-    }));
   }
 
   async function during(what: string, act: () => Promise<void>) {
@@ -132,11 +132,10 @@ export function LabelReader({
       const read = await answer(api.POST("/api/shelf/pictures/label", upload("picture", file)));
       setPhoto(read);
       setText(read.text.trim());
-      const words = read.reading.fields.filter((field) => ["kind", "fruit"].includes(field.key));
-      setTyped((before) => ({
-        ...fill(before, words, corrected),
-        name: before.name || titleOf(read.text),
-      }));
+      const words = read.reading.fields.filter((field) =>
+        ["kind", "fruit", "name"].includes(field.key),
+      );
+      setTyped((before) => fill(before, words, corrected));
     });
 
   const lookUp = (code: string) =>
@@ -215,7 +214,15 @@ export function LabelReader({
     "place",
   ];
   const elsewhere = problem && !at(...shownAt);
-  const doubts = reading && !fromPhoto ? reading.fields.filter((field) => field.doubt) : [];
+  // What the person has settled is in doubt no more.
+  const doubts =
+    reading && !fromPhoto
+      ? reading.fields.filter((field) => field.doubt && !corrected.includes(field.key))
+      : [];
+  function accept(field: Schemas["FieldOut"]) {
+    setTyped((before) => fill(before, [{ ...field, doubt: "" }], []));
+    setCorrected((before) => [...new Set([...before, field.key])]);
+  }
   const known = ready && !facts.problem ? facts.data : undefined;
 
   return (
@@ -297,15 +304,6 @@ export function LabelReader({
             ))}
           </Stack>
         )}
-        {doubts.length > 0 && (
-          <Stack gap="1" aria-label="Not sure of" role="group">
-            {doubts.map((field) => (
-              <Mark key={field.key} tone="mind">
-                {field.doubt}
-              </Mark>
-            ))}
-          </Stack>
-        )}
         <ProductFields
           typed={typed}
           set={set}
@@ -314,6 +312,12 @@ export function LabelReader({
           labelled={labelled}
           reference={reference}
           currency={currency}
+          doubts={Object.fromEntries(
+            doubts.map((field) => [
+              field.key,
+              <Doubt key={field.key} field={field} reference={reference} onRight={accept} />,
+            ]),
+          )}
         />
         <Box aria-live="polite" minH="9rem" bg="glass" rounded="lg" p="3">
           {known ? (
@@ -341,6 +345,29 @@ export function LabelReader({
         </ActButton>
       </Stack>
     </form>
+  );
+}
+
+/** What the reader is not sure of, and a press that takes the likely figure. */
+function Doubt({
+  field,
+  reference,
+  onRight,
+}: {
+  field: Schemas["FieldOut"];
+  reference: Schemas["ReferenceOut"];
+  onRight: (field: Schemas["FieldOut"]) => void;
+}) {
+  if (!(field.key in filledBy)) return null;
+  const named = [...reference.kinds, ...reference.fruits].find((row) => row.key === field.value);
+  const value = named?.name ?? field.value;
+  return (
+    <HStack wrap="wrap" role="group" aria-label={`Not sure: ${field.key}`}>
+      <Mark tone="mind">{field.doubt}</Mark>
+      <QuietButton size="slim" onClick={() => onRight(field)}>
+        It is {value}
+      </QuietButton>
+    </HStack>
   );
 }
 

@@ -1,4 +1,5 @@
 import { Collapsible, Grid, Stack } from "@chakra-ui/react";
+import type { ReactNode } from "react";
 import type { Schemas } from "../api/client";
 import { ChoiceField, TextField } from "../frame/fields";
 import { QuietButton } from "../frame/states";
@@ -15,6 +16,7 @@ export function ProductFields({
   labelled,
   reference,
   currency,
+  doubts,
 }: {
   typed: Typed;
   set: <K extends keyof Typed>(key: K, value: Typed[K], more?: Partial<Typed>) => void;
@@ -26,6 +28,8 @@ export function ProductFields({
   labelled: boolean;
   reference: Schemas["ReferenceOut"];
   currency: string;
+  /** What a label's reader is not sure of, by its key, to stand beside its field. */
+  doubts: Record<string, ReactNode>;
 }) {
   return (
     <>
@@ -86,6 +90,8 @@ export function ProductFields({
           )
         )}
       </Grid>
+      {doubts.kind}
+      {doubts.fruit}
       {labelled && (
         <>
           <Grid templateColumns="1fr 4.5rem 5rem" gap="3" alignItems="start">
@@ -115,6 +121,8 @@ export function ProductFields({
               <option value="g">g</option>
             </ChoiceField>
           </Grid>
+          {doubts.sugars}
+          {doubts.basis}
           {hasJuiceShare(typed.kind) && (
             <TextField
               label="Juice in it, %"
@@ -126,6 +134,7 @@ export function ProductFields({
               onChange={(event) => set("juice", event.target.value)}
             />
           )}
+          {doubts.juice}
           {["syrup", "concentrate", "kit", "juice"].includes(typed.kind) && (
             <Tick checked={typed.madeUp} onChange={(madeUp) => set("madeUp", madeUp)}>
               The figures are for the diluted drink
@@ -153,6 +162,8 @@ export function ProductFields({
           )}
         </>
       )}
+      {doubts.dilution}
+      {doubts.makes}
       <Grid templateColumns="1fr 5.5rem 1fr" gap="3" alignItems="start">
         <TextField
           label="Pack holds"
@@ -183,6 +194,7 @@ export function ProductFields({
           onChange={(event) => set("price", event.target.value)}
         />
       </Grid>
+      {doubts.pack}
       <Collapsible.Root lazyMount>
         <Collapsible.Trigger asChild>
           <QuietButton variant="soft">Shop, stock, best before, colour</QuietButton>

@@ -185,6 +185,8 @@ export const filledBy: Record<string, (keyof Typed)[]> = {
   pack: ["pack", "packUnit"],
   kind: ["kind"],
   fruit: ["fruit"],
+  name: ["name"],
+  price: ["price"],
 };
 
 /** What a reading puts in the form: only what it is sure of, and nothing the person has set. */
@@ -199,6 +201,8 @@ export function fill(typed: Typed, fields: Reading["fields"], corrected: string[
     if (field.key === "prepared") next.madeUp = true;
     if (field.key === "dilution") next.dilution = field.value;
     if (field.key === "makes") next.makes = field.value;
+    if (field.key === "name") next.name = field.value;
+    if (field.key === "price") next.price = field.value;
     if (field.key === "juice") next.juice = field.value;
     if (field.key === "basis" && first && (unit === "ml" || unit === "g")) {
       next.amount = first;
@@ -225,15 +229,4 @@ export function fillFrom(typed: Typed, fields: Reading["fields"], corrected: str
   if (!said("pack")) blank.pack = "";
   if (!said("juice")) blank.juice = "";
   return fill({ ...typed, ...blank }, fields, corrected);
-}
-
-/** The name of a thing from its label: its first line, without the small print. */
-export function titleOf(text: string): string {
-  const line = text.trim().split("\n")[0] ?? "";
-  const name = line.split(/[.,:;|]\s|\s{2,}/)[0] ?? "";
-  // The size is the pack's, not the name's.
-  return name
-    .replace(/\s+\d+(?:[.,]\d+)?\s*(?:ml|cl|dl|l|g|kg|litres?|liter)\b.*$/i, "")
-    .slice(0, 60)
-    .trim();
 }

@@ -1,0 +1,103 @@
+"""What a label calls the thing, whose it is, and what it costs.
+
+Works on folded text (see core.pack.additives.fold); what is found is cut from the text as printed.
+"""
+
+import re
+from dataclasses import dataclass
+
+from core.errors import JobError
+from core.pack.fruit_names import fruits_in, kinds_in
+from core.pack.printed import AMOUNT, MONEY, read_price_tag
+
+_MOST_LINES, _LONGEST = 3, 60
+_ENDS = re.compile(r"[.,:;|]\s|\s{2,}|\t")
+_SIZE = re.compile(rf"\s*(?:{AMOUNT.pattern}).*$")
+_SMALL_PRINT = re.compile(
+    r"ingred|zutat|nutri|nahrwert|informacion|valor|typical|per\s|pro\s|je\s|pour\s|por\s|energ|dilut"
+)
+_SEVERAL = re.compile(rf"(?<![\w.,])\d{{1,2}}\s*(?:for|fur|por|pour|x)\s*{MONEY}")
+_ONE = re.compile(rf"(?<![\w.,]){MONEY}")
+# Money for so much is no price of a pack.
+_FOR_SO_MUCH = re.compile(r"\s*(?:/|per\b|je\b|pro\b|pour\b|por\b|\bp?\s?/)")
+_SIGNS = {"£": "GBP", "€": "EUR", "$": "", "p": "GBP", "¢": "", "ct": "EUR", "pence": "GBP"}
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """Something of the title at `start` to `end`; `value` as it is meant."""
+
+    key: str
+    value: str
+    start: int
+    end: int
+
+
+def title_of(text: str, folded: str) -> list[Found]:
+    """The `name` of the thing and its `brand`, as far as the first lines tell them apart: the line
+    that says what it is, and another that does not."""
+    pieces = _pieces(text, folded)
+    telling = [p for p in pieces if kinds_in(folded[p[0] : p[1]]) or fruits_in(folded[p[0] : p[1]])]
+    if not telling:
+        return [_found("name", text, *pieces[0])] if pieces else []
+    name = telling[0]
+    others = [piece for piece in pieces if piece not in telling]
+    found = [_found("name", text, *name)]
+    if others:
+        found.append(_found("brand", text, *others[0]))
+    return found
+
+
+def _pieces(text: str, folded: str) -> list[tuple[int, int]]:
+    """Stretches of the first lines, without sizes and before the small print."""
+    found: list[tuple[int, int]] = []
+    at = len(text) - len(text.lstrip())
+    for _ in range(_MOST_LINES):
+        end = folded.find("\n", at)
+        end = len(folded) if end < 0 else end
+        if _SMALL_PRINT.match(folded, at):
+            break
+        begins = at
+        for stop in [*(m for m in _ENDS.finditer(folded, at, end)), None]:
+            ends = stop.start() if stop else end
+            size = _SIZE.search(folded[begins:ends])
+            kept = folded[begins:ends][: size.start()] if size else folded[begins:ends]
+            stripped = kept.strip(" -–,.")
+            if len(re.findall(r"[^\W\d_]", stripped)) >= 3:
+                first = begins + folded[begins:ends].index(stripped)
+                found.append((first, first + min(len(stripped), _LONGEST)))
+            begins = stop.end() if stop else end
+        at = end + 1
+        if at >= len(folded):
+            break
+    return found
+
+
+def _found(key: str, text: str, start: int, end: int) -> Found:
+    return Found(key, " ".join(text[start:end].split()), start, end)
+
+
+def price_of(folded: str) -> list[Found]:
+    """The `price` of one pack, and its `currency` where the sign tells one; nothing where several
+    stand there."""
+    several = _SEVERAL.search(folded)
+    if several:
+        matches = [several]
+    else:
+        matches = [
+            match for match in _ONE.finditer(folded) if not _FOR_SO_MUCH.match(folded, match.end())
+        ]
+    prices = set()
+    for match in matches:
+        try:
+            prices.add(read_price_tag(match[0].replace("fur", "for")))
+        except JobError:
+            continue
+    if len(prices) != 1:
+        return []
+    match = matches[0]
+    found = [Found("price", f"{prices.pop():.2f}", match.start(), match.end())]
+    sign = next((code for sign, code in _SIGNS.items() if sign in match[0] and code), "")
+    if sign:
+        found.append(Found("currency", sign, match.start(), match.end()))
+    return found
