@@ -11,15 +11,22 @@ from core.ferment.stopping import Reading
 from core.files.jug_file import JugFile, read_jug_file
 from core.files.recipe_file import read_recipe
 from core.finish.blending import Component, Wanted, blend
+from core.pack.additives import read_ingredients
 from core.pack.reader import read_label_text
 from core.plan.evaluation import evaluate
 from core.shelf.cheapest import Limits, cheapest
 from launch.bench.figures import line, seconds, typical
 from launch.bench.journals import long_journal, ten_years
 from launch.bench.plans import plan_of
+from simulated.labels import label
 from tests.shelves import made_up_shelf
 
-_LONGEST_LABEL = 20_000
+_ORDINARY_LABEL, _LONGEST_LABEL = 4_000, 20_000
+
+
+def _read_anew(text: str) -> None:
+    read_ingredients.cache_clear()
+    read_label_text(text)
 
 
 def bench_core() -> None:
@@ -47,6 +54,10 @@ def bench_core() -> None:
         "below 10 ms",
         median < 10,
     )
+
+    text = "\n".join(label(seed, "en").text for seed in range(12))[:_ORDINARY_LABEL]
+    median = typical(partial(_read_anew, text), 40)
+    line("core: read a label of 4 kB, median", f"{median:.0f} ms", "below 40 ms", median < 40)
 
     limits = Limits(least_juice_share=0.6, most_kinds=4)
     for products, aim in ((60, 0.5), (300, 1.5)):

@@ -1,5 +1,6 @@
 """Reading labels four ways, and finding and comparing what stands on the shelf."""
 
+import re
 import threading
 from pathlib import Path
 
@@ -204,6 +205,43 @@ def test_a_photograph_is_confirmed_figure_by_figure_and_corrected(page, person):
     expect(row(page, "Plum juice")).to_contain_text("ferments")
     page.get_by_role("link", name="Plum juice").click()
     expect(page.get_by_text("You set sugars yourself.")).to_be_visible()
+
+
+def test_two_sides_of_a_pack_are_one_label(page, person):
+    person.move_in()
+    read(page, person)
+    front = (("Plum juice 1 L", ""), ("Ingredients: plum juice,", ""), ("potassium sorbate", ""))
+    choose(page, "Choose pictures", saved(drawn(front)))
+    words = page.get_by_label("The label, typed or pasted")
+    expect(words).to_have_value(re.compile("potassium sorbate"), timeout=60_000)
+    back = (
+        ("Typical values", "per 100 ml"),
+        ("Carbohydrate", "10.9 g"),
+        ("of which sugars", "10.4 g"),
+    )
+    choose(page, "Photograph another side", saved(drawn(back)))
+    check = page.get_by_role("region", name="Check each against the picture")
+    check.get_by_role("button", name="of which sugars, g 10.4 is right").click(timeout=60_000)
+    expect(words).to_have_value(re.compile(r"sorbate[\s\S]+sugars"))
+    expect(page.get_by_label("What is it?")).to_have_value("Plum juice")
+    expect(page.get_by_role("group", name="What is in it")).to_contain_text("potassium sorbate")
+
+
+def test_what_the_reader_doubts_stands_by_its_field_and_is_settled_by_a_press(page, person):
+    person.move_in()
+    read(page, person).fill(
+        "Quince cordial 500 ml\nDilute 1:5 with water\nPer 100 ml: sugars 11.5 g\nIngredients: quince"
+    )
+    sugars = page.get_by_role("textbox", name="Of which sugars, g")
+    doubt = page.get_by_role("group", name="Not sure: sugars")
+    expect(doubt).to_contain_text("That is little for something to dilute")
+    # Nothing that is in doubt stands in the form, and each doubt stands there once.
+    expect(sugars).to_have_value("")
+    expect(page.get_by_text("That is little for something to dilute")).to_have_count(1)
+    doubt.get_by_role("button", name="It is 11.5").click()
+    expect(sugars).to_have_value("11.5")
+    expect(doubt).to_have_count(0)
+    expect(page.get_by_label("What is it?")).to_have_value("Quince cordial")
 
 
 def test_a_picture_that_is_none_says_so_and_keeps_what_was_typed(page, person):

@@ -127,9 +127,15 @@ export function LabelReader({
     }
   }
 
-  const readPhoto = (file: File) =>
+  /** The sides of one pack, each after what was read of it before. */
+  const readPhotos = (files: File[]) =>
     during("Reading the picture: some seconds", async () => {
-      const read = await answer(api.POST("/api/shelf/pictures/label", upload("picture", file)));
+      let read = photo;
+      for (const file of files) {
+        const side = await answer(api.POST("/api/shelf/pictures/label", upload("picture", file)));
+        read = read === null ? side : await joined(read, side);
+      }
+      if (read === null) return;
       setPhoto(read);
       setText(read.text.trim());
       const words = read.reading.fields.filter((field) =>
@@ -148,10 +154,10 @@ export function LabelReader({
       setTyped((before) => ({ ...before, name: found.name, barcode: found.barcode }));
     });
 
-  const readBars = (file: File) =>
+  const readBars = ([file]: File[]) =>
     during("Looking for a barcode", async () => {
       const { codes } = await answer(
-        api.POST("/api/shelf/pictures/barcode", upload("picture", file)),
+        api.POST("/api/shelf/pictures/barcode", upload("picture", file as File)),
       );
       const code = codes[0] ?? "";
       setTyped((before) => ({ ...before, barcode: code }));
@@ -243,8 +249,11 @@ export function LabelReader({
           </HStack>
         )}
         <HStack gap="2" flexWrap="wrap">
-          <PictureButton onPick={readPhoto} disabled={busy !== ""}>
-            Photograph it
+          <PictureButton onPick={readPhotos} disabled={busy !== ""}>
+            {photo ? "Photograph another side" : "Photograph it"}
+          </PictureButton>
+          <PictureButton stored onPick={readPhotos} disabled={busy !== ""}>
+            Choose pictures
           </PictureButton>
           <PictureButton onPick={readBars} disabled={busy !== ""}>
             Picture of the barcode
@@ -346,6 +355,18 @@ export function LabelReader({
       </Stack>
     </form>
   );
+}
+
+/** Two sides of one pack read as one label; each figure keeps the piece it was first seen on. */
+async function joined(
+  one: Schemas["PhotoOut"],
+  other: Schemas["PhotoOut"],
+): Promise<Schemas["PhotoOut"]> {
+  const text = `${one.text.trim()}\n${other.text}`;
+  const reading = await answer(api.POST("/api/shelf/labels/read", { body: { text } }));
+  const seen = new Set(one.crops.map((crop) => crop.key));
+  const crops = [...one.crops, ...other.crops.filter((crop) => !seen.has(crop.key))];
+  return { text, reading, crops };
 }
 
 /** What the reader is not sure of, and a press that takes the likely figure. */

@@ -1,14 +1,16 @@
 import { type ReactNode, useRef } from "react";
 import { QuietButton } from "../frame/states";
 
-/** Takes a picture with the camera, or picks one. */
+/** Takes a picture with the phone's camera; with `stored`, picks some that are there already. */
 export function PictureButton({
   onPick,
   disabled,
+  stored = false,
   children,
 }: {
-  onPick: (file: File) => void;
+  onPick: (files: File[]) => void;
   disabled: boolean;
+  stored?: boolean;
   children: ReactNode;
 }) {
   const input = useRef<HTMLInputElement>(null);
@@ -21,14 +23,14 @@ export function PictureButton({
         ref={input}
         type="file"
         accept="image/*"
-        capture="environment"
+        {...(stored ? { multiple: true } : { capture: "environment" as const })}
         hidden
         aria-label={typeof children === "string" ? children : undefined}
         onChange={(event) => {
-          const file = event.target.files?.[0];
+          const files = [...(event.target.files ?? [])];
           // The same picture may be picked again.
           event.target.value = "";
-          if (file) onPick(file);
+          if (files.length > 0) onPick(files);
         }}
       />
     </>
