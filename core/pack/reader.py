@@ -369,9 +369,20 @@ _HINTS = (
 )  # fmt: skip
 
 
+# What is said to be otherwise, or once it is open, or of what it is drunk with.
+_NOT_SO = re.compile(
+    r"(?:not|nicht|pas|no)\s+(?:from|aus|a\s+base\s+de|de)\s+\w*\s*(?:concentrat\w*|konzentrat\w*|concentr\w+)"
+    r"|(?:no|without|ohne|sans|sin)\s+(?:added\s+)?(?:bits|pulp|fruchtfleisch|pulpe|pulpa)"
+    r"|(?:once|after|when)\s+open\w*[^.\n]*|keep\s+refrigerated\s+(?:once|after|when)[^.\n]*"
+    r"|(?:sparkling|carbonated|soda)\s+water|kohlensaurehaltig\w*\s+wasser|eau\s+(?:gazeuse|petillante)"
+    r"|agua\s+(?:con\s+gas|gasificada)"
+)
+
+
 def _hints(folded: str) -> tuple[tuple[str, str], ...]:
     """What the words on it lead to expect, as (code, sentence)."""
-    return tuple((code, text) for pattern, code, text in _HINTS if re.search(pattern, folded))
+    said = _NOT_SO.sub(" ", folded)
+    return tuple((code, text) for pattern, code, text in _HINTS if re.search(pattern, said))
 
 
 # --- all together ------------------------------------------------------------------------

@@ -9,6 +9,7 @@ import fcntl
 import importlib.util
 import io
 import json
+import os
 import struct
 import subprocess
 import sys
@@ -26,7 +27,9 @@ from core.pack.print_lines import Piece
 # So long it waits for another picture; so long a picture may take.
 _IDLE_S, _PATIENCE_S = 60.0, 40.0
 _LENGTH = struct.Struct("!I")
-_LOCK = Path(tempfile.gettempdir()) / "amber-jug-letters.lock"
+_LOCK = Path(tempfile.gettempdir()) / f"amber-jug-letters-{os.getuid()}.lock"
+# Pages are answered before pictures are read.
+_NICE = 10
 _AWAY = "The picture could not be read: try once more, or type the label instead."
 
 
@@ -49,9 +52,13 @@ class Letters:
         raw = io.BytesIO()
         picture.save(raw, "PNG", compress_level=1)
         # One at a time in this process, and among all that serve.
-        with self._held, _LOCK.open("w") as queue:
-            fcntl.flock(queue, fcntl.LOCK_EX)
-            answer = self._ask(raw.getvalue())
+        with self._held:
+            queue = os.open(_LOCK, os.O_CREAT | os.O_RDWR | os.O_NOFOLLOW, 0o600)
+            try:
+                fcntl.flock(queue, fcntl.LOCK_EX)
+                answer = self._ask(raw.getvalue())
+            finally:
+                os.close(queue)
         return [Piece(text, tuple(map(tuple, box))) for text, box in answer]  # type: ignore[arg-type]
 
     def _ask(self, raw: bytes) -> list[Any]:
@@ -106,6 +113,7 @@ def main() -> int:
     import numpy
     from rapidocr import RapidOCR
 
+    os.nice(_NICE)
     engine = RapidOCR(params={"Global.log_level": "error"})
     source, sink = sys.stdin.buffer, sys.stdout.buffer
     while select([source], [], [], _IDLE_S)[0]:

@@ -84,3 +84,37 @@ def test_no_ingredients_is_no_clean_bill():
     assert reading.ingredients.verdict == "unknown"
     assert "No ingredients were read" in reading.ingredients.sentence
     assert read_label_text("Ingredients: pear juice.").ingredients.verdict == "ferments"
+
+
+@pytest.mark.parametrize(
+    ("said", "code"),
+    [("Not from concentrate.", "from_concentrate"), ("Nicht aus Fruchtsaftkonzentrat.", "from_concentrate"),
+     ("Once opened keep refrigerated.", "raw"), ("Keep refrigerated after opening.", "raw"),
+     ("No bits.", "pulpy"), ("Ohne Fruchtfleisch.", "pulpy"), ("Sans pulpe.", "pulpy"),
+     ("Dilute with sparkling water.", "fizzy"), ("Diluer dans de l'eau gazeuse.", "fizzy")],
+)  # fmt: skip
+def test_what_is_said_to_be_otherwise_is_no_hint(said, code):
+    assert code not in [hint for hint, _ in read_label_text(f"Pear juice 1 L. {said}").hints]
+
+
+@pytest.mark.parametrize(
+    ("said", "code"),
+    [("Pear juice from concentrate.", "from_concentrate"), ("With bits.", "pulpy"),
+     ("Sparkling pear juice.", "fizzy"), ("Unpasteurised. Keep refrigerated.", "raw")],
+)  # fmt: skip
+def test_what_is_said_is_a_hint(said, code):
+    assert code in [hint for hint, _ in read_label_text(said).hints]
+
+
+@pytest.mark.parametrize(
+    ("listed", "number"),
+    [("Süßungsmittel: Acesulfam-K, Sucralose", "E950"), ("édulcorants : acésulfame-K", "E950"),
+     ("edulcorantes: sucralosa", "E955"), ("edulcorante: glucósidos de esteviol", "E960"),
+     ("édulcorant : glycosides de stéviol", "E960"), ("Süßungsmittel: Steviolglycoside", "E960"),
+     ("Süßungsmittel: Xylit", "E967"), ("edulcorante: xilitol", "E967"), ("édulcorant : érythritol", "E968"),
+     ("sweetener: sorbitol", "E420"), ("Sorbit", "E420"), ("aspartamo", "E951")],
+)  # fmt: skip
+def test_sweeteners_are_known_in_four_languages(listed, number):
+    found = read_label_text(f"Ingredients: water, {listed}.").ingredients
+    assert number in [finding.additive.e_number for finding in found.findings]
+    assert found.verdict == "ferments"

@@ -1,4 +1,5 @@
 import { HStack, Stack, Text } from "@chakra-ui/react";
+import type { Schemas } from "../../api/client";
 import { Explained } from "../../frame/Explained";
 import { Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../jugContext";
@@ -17,8 +18,6 @@ export function Signs({
   onChoose: (chosen: string[]) => void;
 }) {
   const { reference } = useJugContext();
-  const turn = (key: string) =>
-    onChoose(chosen.includes(key) ? chosen.filter((each) => each !== key) : [...chosen, key]);
   return (
     <Stack gap="2">
       {SENSES.map(([sense, name]) => (
@@ -26,21 +25,11 @@ export function Signs({
           <Text fontWeight="600" aria-hidden="true">
             {name}
           </Text>
-          <HStack wrap="wrap" gap="1">
-            {reference.signs
-              .filter((sign) => sign.sense === sense)
-              .map((sign) => (
-                <QuietButton
-                  key={sign.key}
-                  size="slim"
-                  variant="soft"
-                  aria-pressed={chosen.includes(sign.key)}
-                  onClick={() => turn(sign.key)}
-                >
-                  {sign.name}
-                </QuietButton>
-              ))}
-          </HStack>
+          <SignPresses
+            signs={reference.signs.filter((sign) => sign.sense === sense)}
+            chosen={chosen}
+            onChoose={onChoose}
+          />
         </Stack>
       ))}
       {reference.signs
@@ -51,5 +40,34 @@ export function Signs({
           </Mark>
         ))}
     </Stack>
+  );
+}
+
+/** Signs to be pressed, as many as apply. */
+export function SignPresses({
+  signs,
+  chosen,
+  onChoose,
+}: {
+  signs: Schemas["ReferenceOut"]["signs"];
+  chosen: string[];
+  onChoose: (chosen: string[]) => void;
+}) {
+  const turn = (key: string) =>
+    onChoose(chosen.includes(key) ? chosen.filter((each) => each !== key) : [...chosen, key]);
+  return (
+    <HStack wrap="wrap" gap="1">
+      {signs.map((sign) => (
+        <QuietButton
+          key={sign.key}
+          size="slim"
+          variant="soft"
+          aria-pressed={chosen.includes(sign.key)}
+          onClick={() => turn(sign.key)}
+        >
+          {sign.name}
+        </QuietButton>
+      ))}
+    </HStack>
   );
 }

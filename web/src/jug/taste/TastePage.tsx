@@ -1,4 +1,4 @@
-import { chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
+import { chakra, Grid, Heading, Stack, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
@@ -15,6 +15,7 @@ import {
   Trouble,
   Waiting,
 } from "../../frame/states";
+import { SignPresses } from "../ferment/Signs";
 import { useJugContext } from "../jugContext";
 import { useLog } from "../useLog";
 import { MouthLines } from "./MouthLines";
@@ -201,28 +202,16 @@ function Faults({ faults }: { faults: Schemas["FaultOut"][] }) {
 /** What it smells of that it should not. */
 function Smells({ chosen, onChoose }: { chosen: string[]; onChoose: (keys: string[]) => void }) {
   const { reference } = useJugContext();
-  const turn = (key: string) =>
-    onChoose(chosen.includes(key) ? chosen.filter((each) => each !== key) : [...chosen, key]);
   return (
     <Stack gap="1" role="group" aria-label="Smells of" pt="2">
       <Text fontWeight="600" aria-hidden="true">
         Anything off on the nose?
       </Text>
-      <HStack wrap="wrap" gap="1">
-        {reference.signs
-          .filter((sign) => sign.sense === "smell" && sign.tone !== "good")
-          .map((sign) => (
-            <QuietButton
-              key={sign.key}
-              size="slim"
-              variant="soft"
-              aria-pressed={chosen.includes(sign.key)}
-              onClick={() => turn(sign.key)}
-            >
-              {sign.name}
-            </QuietButton>
-          ))}
-      </HStack>
+      <SignPresses
+        signs={reference.signs.filter((sign) => sign.sense === "smell" && sign.tone !== "good")}
+        chosen={chosen}
+        onChoose={onChoose}
+      />
     </Stack>
   );
 }
