@@ -25,7 +25,9 @@ expect.set_options(timeout=10_000)
 
 @pytest.fixture(scope="session")
 def browser_type_launch_args():
-    return {"executable_path": chromium.PROGRAM, "args": chromium.FLAGS}
+    # A camera that shows a moving picture: there is none on a machine without a monitor.
+    flags = [*chromium.FLAGS, "--use-fake-device-for-media-stream"]
+    return {"executable_path": chromium.PROGRAM, "args": flags}
 
 
 @pytest.fixture(scope="session")

@@ -14,6 +14,7 @@ from core.shelf.facts import facts
 from core.shelf.verdict import verdict
 from simulated import product_service as simulated
 from tests.browser.conftest import PHONE
+from tests.browser.test_access import violations
 from tests.pictures import barcode, drawn, saved
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -225,6 +226,35 @@ def test_two_sides_of_a_pack_are_one_label(page, person):
     expect(words).to_have_value(re.compile(r"sorbate[\s\S]+sugars"))
     expect(page.get_by_label("What is it?")).to_have_value("Plum juice")
     expect(page.get_by_role("group", name="What is in it")).to_contain_text("potassium sorbate")
+
+
+def test_a_live_camera_takes_the_label(page, person):
+    person.move_in()
+    page.context.grant_permissions(["camera"])
+    read(page, person)
+    page.get_by_role("button", name="Live camera").click()
+    camera = page.get_by_role("region", name="Live camera")
+    assert violations(page) == []
+    with page.expect_request("**/pictures/label") as sent:
+        camera.get_by_role("button", name="Take it").click()
+    assert sent.value.method == "POST"
+    expect(camera).to_have_count(0)
+    # The picture that moves has no print in it, or little: either way it is said.
+    expect(page.get_by_text("Reading the picture")).to_have_count(0, timeout=60_000)
+
+
+def test_a_camera_that_is_refused_says_what_to_do(page, person):
+    person.move_in()
+    page.context.clear_permissions()
+    page.add_init_script(
+        "if (navigator.mediaDevices) navigator.mediaDevices.getUserMedia ="
+        " () => Promise.reject(new Error('denied'))"
+    )
+    read(page, person)
+    page.get_by_role("button", name="Live camera").click()
+    expect(page.get_by_text("The camera cannot be used: allow it, or choose")).to_be_visible()
+    page.get_by_role("button", name="Close the camera").click()
+    expect(page.get_by_role("button", name="Live camera")).to_be_visible()
 
 
 def test_what_the_reader_doubts_stands_by_its_field_and_is_settled_by_a_press(page, person):

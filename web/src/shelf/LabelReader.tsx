@@ -11,6 +11,7 @@ import { useEscape } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, Mark, QuietButton } from "../frame/states";
 import { useKept } from "../frame/useKept";
+import { Camera, hasCamera } from "./Camera";
 import { Facts } from "./Facts";
 import { MarkedText } from "./MarkedText";
 import { PhotoCheck } from "./PhotoCheck";
@@ -59,6 +60,7 @@ export function LabelReader({
   useEscape(onClose);
   const [photo, setPhoto] = useState<Schemas["PhotoOut"] | null>(null);
   const [busy, setBusy] = useState("");
+  const [looking, setLooking] = useState(false);
   const [trouble, setTrouble] = useState("");
   const [asked, setAsked] = useState(false);
   const kind = reference.kinds.find((row) => row.key === typed.kind);
@@ -255,10 +257,24 @@ export function LabelReader({
           <PictureButton stored onPick={readPhotos} disabled={busy !== ""}>
             Choose pictures
           </PictureButton>
+          {hasCamera && !looking && (
+            <QuietButton disabled={busy !== ""} onClick={() => setLooking(true)}>
+              Live camera
+            </QuietButton>
+          )}
           <PictureButton onPick={readBars} disabled={busy !== ""}>
             Picture of the barcode
           </PictureButton>
         </HStack>
+        {looking && (
+          <Camera
+            onClose={() => setLooking(false)}
+            onTake={(picture) => {
+              setLooking(false);
+              readPhotos([picture]);
+            }}
+          />
+        )}
         <HStack align="flex-start" gap="2">
           <TextField
             label="Barcode"
