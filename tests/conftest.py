@@ -38,4 +38,8 @@ def kitchen():
     # PostgreSQL runs as another user and has to get in.
     folder.chmod(0o755)
     yield folder / "state"
-    shutil.rmtree(folder)
+    try:
+        shutil.rmtree(folder)
+    except FileNotFoundError:
+        # It was going away by itself: PostgreSQL's last file.
+        shutil.rmtree(folder)

@@ -389,7 +389,7 @@ def _hints(folded: str) -> tuple[tuple[str, str], ...]:
 
 
 # Less sugar than this is little for what is to be diluted, g in 100 ml. Common practice.
-_THIN_G = 25.0
+_THIN_G = 16.0
 _THIN = "That is little for something to dilute: is it for the drink made up?"
 
 

@@ -39,15 +39,19 @@ def browser_context_args():
 def wiped_for_certain():
     """A page's very last request may still hold rows when the record is wiped.
 
-    PostgreSQL then ends one of the two; where it was the wiping, the other is over by now.
+    PostgreSQL then ends one of the two; where it was the wiping, the other is over by now, or soon.
     """
     wipe = TransactionTestCase._fixture_teardown
 
     def wipe_again(case):
-        try:
-            wipe(case)
-        except CommandError:
-            wipe(case)
+        for wait_s in (0.2, 0.5, 1, 2):
+            try:
+                wipe(case)
+            except CommandError:
+                time.sleep(wait_s)
+            else:
+                return
+        wipe(case)
 
     TransactionTestCase._fixture_teardown = wipe_again
     yield
