@@ -62,7 +62,11 @@ def main(arguments: list[str]) -> int:
             case "bench":
                 return check.bench()
             case "labels":
-                return _as_module("launch.labels", str(asked.count), str(asked.seed or "fresh"))
+                return _as_module(
+                    "launch.labels",
+                    str(asked.count),
+                    "fresh" if asked.seed is None else str(asked.seed),
+                )
             case "evaluate" | "jug" | "label":
                 return _as_module("launch.ask", asked.command, *arguments[1:])
             case _:

@@ -13,7 +13,7 @@ from core.ferment.kinetics import Conditions, WhatIf
 from core.ferment.yeast import NUTRIENT_MG_PER_G
 from core.plan.balance import juice_nitrogen_mg_per_l, usual_nutrient
 
-_WARMEST_C = 35.0
+_WARMEST_C, _ROOM_C = 35.0, 20.0
 _MOST_FED_G_PER_L = 100.0
 # What is asked about being fed: some twenty points, as one weighs it.
 _FED_G_PER_L, _FED_STEP_G = 44.0, 50.0
@@ -65,7 +65,7 @@ def outlook(
     if not 0 <= jug.watch.jug_c <= _WARMEST_C:
         return Outlook(f"At {jug.watch.jug_c:.0f} °C yeast is not at work: 18 to 22 suits it.")
     what_if = _what_if(jug, verdict, asked or Asked())
-    found = forecast(readings, verdict.ends, _under(jug), what_if, paces)
+    found = forecast(readings, verdict.ends, conditions(jug), what_if, paces)
     if found is None:
         return Outlook(_TOO_FEW)
     # The moment that its days are counted from (see Watch.in_days).
@@ -91,7 +91,7 @@ def pace_of(jug: Jug, verdict: Judged) -> Pace | None:
         return None
     if ran.watch.jug_c is None or ran.brew.empty:
         return None
-    return pace(ran.watch.in_days(ran.pitched_at), verdict.ends, _under(ran))
+    return pace(ran.watch.in_days(ran.pitched_at), verdict.ends, conditions(ran))
 
 
 def _portion_g(jug: Jug, verdict: Judged) -> float | None:
@@ -101,11 +101,15 @@ def _portion_g(jug: Jug, verdict: Judged) -> float | None:
     return round(usual_nutrient(jug.pours, jug.brew.must).portion_g, 1) or None
 
 
-def _under(jug: Jug) -> Conditions:
+def conditions(jug: Jug) -> Conditions:
+    """What a jug ferments under; in a room of 20 °C where nobody wrote how warm it stands."""
+    warm_c = _ROOM_C if jug.watch.jug_c is None else jug.watch.jug_c
+    if jug.brew.empty:
+        return Conditions(warm_c, jug.tolerance_abv)
     litres = jug.brew.drink().volume_ml / 1000
     brought = juice_nitrogen_mg_per_l(jug.pours, litres * 1000)
     return Conditions(
-        jug.watch.jug_c or 0.0,
+        warm_c,
         jug.tolerance_abv,
         jug.ph,
         brought + jug.dosed.nitrogen_mg / litres,

@@ -113,6 +113,17 @@ def forecast(
     )
 
 
+def days_to_dry(og: float, end_sg: float, under: Conditions) -> float:
+    """Days from the yeast to within a point of the end, as in anybody's kitchen: the middle of
+    what is not known. Gravities 20/20; what takes longer than can be looked ahead stands at
+    that."""
+    middle = np.log([[each for each, _ in _PRIOR.values()]])
+    grid = _times(0.0)
+    (run,) = curves(middle, np.array([end_sg]), grid, og, under, _NOTHING, grid[-1])
+    dry = np.flatnonzero(run <= end_sg + DRY_WITHIN_POINTS / 1000)
+    return float(grid[dry[0]] if len(dry) else grid[-1])
+
+
 def pace(readings: Sequence[Reading], ends: Finish, under: Conditions) -> Pace | None:
     """How a jug ran, learned from its readings to the end; None where there are too few."""
     if len(readings) < _LEAST_READINGS:

@@ -9,7 +9,7 @@ from core.learn.outcome import Outcome
 @dataclass(frozen=True, slots=True)
 class Group:
     """Batches that share a juice, a yeast or a shop, and by how much they were off the tables on
-    average: points at the start and at the end, % vol, ml lost; days to dry; and what a litre
+    average: points at the start and at the end, % vol, ml lost, days to dry; and what a litre
     cost against what was planned, as a share. None: nobody measured it."""
 
     name: str
@@ -45,7 +45,7 @@ def _group(name: str, its: Sequence[Outcome]) -> Group:
         mean(lambda one: one.end.off, 1000),
         mean(lambda one: one.abv.off),
         mean(lambda one: one.lost_ml.off),
-        mean(lambda one: one.days),
+        mean(lambda one: one.days.off),
         mean(_dearer),
     )
 

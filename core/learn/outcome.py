@@ -8,10 +8,12 @@ from decimal import Decimal
 from core.batch.events import Added, Bottled, Event, Pitched, Read, Transferred
 from core.batch.judge import judged
 from core.batch.jug import Jug
+from core.batch.outlook import conditions
 from core.batch.watch import days_between
 from core.batch.world import World
 from core.cost.costing import per_bottle
 from core.errors import JobError
+from core.ferment.forecast import days_to_dry
 from core.interval import Z90, sd_of_uniform
 from core.must.composition import LABELLED, READING_SD
 from core.must.mixing import Pour
@@ -60,7 +62,8 @@ class Carton:
 class Outcome:
     """A batch against the tables: gravities (SG), % vol, ml that did not reach the bottles, and
     what a litre in bottles cost. `start_sd` and `end_sd` are points of all doubt but the cartons'
-    sugar and the yeast's end, `lost_sd` ml by which losses vary; `days` from the yeast to dry."""
+    sugar and the yeast's end, `lost_sd` ml by which losses vary; `days` from the yeast to dry, as
+    usual under the conditions that it stood in and as they were."""
 
     yeast: str
     cartons: tuple[Carton, ...]
@@ -71,7 +74,7 @@ class Outcome:
     abv: Pair
     lost_ml: Pair
     lost_sd: float
-    days: float | None
+    days: Pair
     litre: tuple[Decimal | None, Decimal | None]
 
 
@@ -97,7 +100,7 @@ def outcome(
         isinstance(event.what, Added | Transferred) for event in events
     )
     verdict = judged(jug)
-    # A jug that stalled says nothing of where its yeast ends.
+    # Whatever it stood still at, short of dry too: many that do so alike are this kitchen.
     ended = alone and verdict.stopped
     end_sg = ran.watch.last_sg if ended and ran.watch.readings else None
     lots = [lot for lot in world.lots.values() if lot.jug == name]
@@ -117,7 +120,7 @@ def outcome(
         Pair(expected.finish.abv.value, ran.brew.abv.value if ended else None),
         Pair(expected.lees_ml, made - bottled - half if alone and lots and _spent(jug) else None),
         math.hypot(_LOSSES_VARY * expected.lees_ml, _MADE_SD * made, sd_of_uniform(half)),
-        _days(ran, end_sg),
+        Pair(_usual_days(ran, expected), _days(ran, end_sg)),
         (
             per_bottle(expected.cost.used, expected.reaching_ml.value, 1000) if ready else None,
             per_bottle(paid, bottled, 1000) if paid and bottled else None,
@@ -186,6 +189,10 @@ def _start_sd(expected: Evaluation, cartons: Sequence[Carton]) -> float:
     labels = sum((carton.start_points * carton.label_sd) ** 2 for carton in cartons)
     rest = math.sqrt(max(whole - labels, _LEAST_OFF_POINTS**2))
     return math.hypot(rest, READING_SD * 1000)
+
+
+def _usual_days(jug: Jug, expected: Evaluation) -> float:
+    return days_to_dry(expected.must.mix.sg, expected.finish.sg.value, conditions(jug))
 
 
 def _days(jug: Jug, end_sg: float | None) -> float | None:

@@ -164,6 +164,12 @@ def price_of(used: Used, supply: Supply | None) -> Decimal | None:
     return None if share is None else supply.price * Decimal(repr(share))
 
 
+def summed(paid: Iterable[Decimal | None]) -> Decimal | None:
+    """What supplies cost together, those left out that have no price; None where none has one."""
+    known = [each for each in paid if each is not None]
+    return money(sum(known, Decimal(0))) if known else None
+
+
 def spending(batches: Sequence[tuple[str, Spent]], supplies: Mapping[str, Supply]) -> Spending:
     """All batches together, each with the month it is counted in; supplies at today's prices."""
     by_month: dict[str, Decimal] = {}

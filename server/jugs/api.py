@@ -44,6 +44,7 @@ from server.jugs.outcomes import batches_changed
 from server.jugs.plan_schemas import PlanIn
 from server.jugs.rows import keep_row, rows
 from server.jugs.schemas import (
+    BroughtOut,
     EventIn,
     ForecastOut,
     ForkIn,
@@ -57,6 +58,7 @@ from server.jugs.schemas import (
     PictureOut,
     PlanOut,
     ReadingIn,
+    RecipeFileIn,
     RelatedOut,
     SideBySideOut,
     SplitIn,
@@ -202,11 +204,11 @@ def get_sheet(request: HttpRequest, jug_id: int) -> HttpResponse:
     return HttpResponse(print_sheet(_state(request, jug_id)), content_type="application/pdf")
 
 
-@router.post("/recipe", response={200: JugOut, **_REFUSALS})
-def post_recipe(request: HttpRequest, payload: Body[dict[str, Any]]) -> JugOut:
-    """A new jug planned as a recipe file says."""
-    jug = recipe_file.read(account_of(request), payload)
-    return _whole(request, jug.id)
+@router.post("/recipe", response={200: BroughtOut, **_REFUSALS})
+def post_recipe(request: HttpRequest, payload: RecipeFileIn) -> BroughtOut:
+    """A new jug planned as a recipe file says, in a vessel of one's own."""
+    jug, said = recipe_file.read(account_of(request), payload.recipe, payload.vessel)
+    return BroughtOut(id=jug.id, number=jug.number, name=jug.name, said=said)
 
 
 @router.get("/{int:jug_id}/link", response={200: LinkOut, **REFUSALS})

@@ -12,7 +12,7 @@ from core.learn.outcome import Outcome, outcome
 from core.learn.spending import Spent, Supply, spent
 from core.shelf.supplies import KINDS
 from server.accounts.models import Account
-from server.jugs.journal import core_event, key_of
+from server.jugs.journal import key_of
 from server.jugs.models import Jug
 from server.jugs.plan_schemas import KitchenIn, PlanIn, YeastIn
 from server.jugs.state import JugState
@@ -26,9 +26,8 @@ def outcome_of(state: JugState) -> dict[str, Any] | None:
     """How the jug came out, as it is kept; None before anything was measured."""
     if state.world is None or not state.plan["pours"] or not state.pitched:
         return None
-    events = [core_event(event) for event in state.standing]
     yeast = PlanIn.model_validate(state.plan).yeast
-    found = outcome(state.world, key_of(state.jug), state.as_poured, events, _kind(yeast))
+    found = outcome(state.world, key_of(state.jug), state.as_poured, state.happened, _kind(yeast))
     return None if found is None else _kept(OUTCOME, found)
 
 
@@ -37,7 +36,7 @@ def spent_of(state: JugState) -> dict[str, Any] | None:
     if state.unsolved and state.plan["pours"]:
         return None
     recipe = state.as_poured if state.plan["pours"] else None
-    found = spent(recipe, [core_event(event) for event in state.standing])
+    found = spent(recipe, state.happened)
     return None if found is None else _kept(SPENT, found)
 
 

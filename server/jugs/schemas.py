@@ -307,6 +307,12 @@ class CopyIn(BaseModel):
     vessel: VesselIn | None = None
 
 
+class RecipeFileIn(CopyIn):
+    """A recipe file as it was opened, and the vessel it is brewed in here."""
+
+    recipe: dict[str, Any]
+
+
 class BroughtOut(RelatedOut):
     """A jug that another kitchen's plan came into, and what of it is otherwise here."""
 

@@ -62,6 +62,11 @@ class JugState:
         return as_poured(self.recipe, poured)
 
     @cached_property
+    def happened(self) -> list[CoreEvent]:
+        """The events that stand as core reads them."""
+        return [core_event(event) for event in self.standing]
+
+    @cached_property
     def _worked_out(self) -> Evaluation | JobError:
         try:
             return evaluate(self.as_poured)

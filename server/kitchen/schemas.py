@@ -1,6 +1,6 @@
 """What ties a packed kitchen together: kitchen.json, as docs/formats/kitchen.md says."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import AwareDatetime, BaseModel, Field
 
@@ -36,4 +36,5 @@ class KitchenFile(BaseModel):
     vessels: list[OwnVesselIn] = []
     habits: dict[str, str] = {}
     bottles: list[EmptiesIn] = []
+    by_the_tables: list[Annotated[str, Field(max_length=200)]] = Field(default=[], max_length=1000)
     files: list[FileTold] = []

@@ -140,7 +140,7 @@ def test_a_plan_changed_offline_is_there_again_and_kept_once_online(bench):
     bench.context.set_offline(False)
     bench.go_back()
     expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("1234")
-    expect(bench.get_by_test_id("kept")).to_have_text("saved", timeout=40_000)
+    expect(bench.get_by_test_id("kept")).to_have_text("saved", timeout=15_000)
     bench.reload()
     expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("1234")
 

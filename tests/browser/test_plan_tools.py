@@ -341,8 +341,10 @@ def test_a_recipe_file_a_sheet_and_a_link(bench, person, browser):
     bench.get_by_label("Recipe file").set_input_files(
         {"name": "pear.json", "mimeType": "application/json", "buffer": file.read_bytes()}
     )
+    bench.get_by_label("Into").select_option(label="Bucket 10 L")
+    bench.get_by_role("button", name="Begin this jug").click()
     expect(bench.get_by_role("heading", name="Jug 2 · Pear")).to_be_visible()
-    expect(bench.get_by_label("Amount of Pear, ml")).to_have_value("3000")
+    expect(bench.get_by_label("Amount of Pear, ml")).to_have_value("6000")
     bench.goto(f"{person.home}/jugs")
     bench.get_by_label("Recipe file").set_input_files(
         {"name": "notes.txt", "mimeType": "text/plain", "buffer": b"3 cartons of pear"}

@@ -13,7 +13,7 @@ import numpy as np
 import pytest
 
 from core.ferment.finish import Finish
-from core.ferment.forecast import forecast, pace
+from core.ferment.forecast import days_to_dry, forecast, pace
 from core.ferment.kinetics import Conditions, WhatIf, grows_to, speed_by_ph
 from core.ferment.stopping import Reading
 from core.interval import Interval
@@ -147,6 +147,17 @@ def test_the_band_holds_what_it_says_and_the_day_beats_simple_rules(tried):
         ours, line, curve = (median(row[i] for row in rows) for i in (2, 3, 4))
         assert ours <= 0.75 * line, count
         assert ours <= 0.75 * curve, count
+
+
+def test_usual_days_are_in_the_middle_of_other_kitchens():
+    """Without a single reading: half the jugs take longer, within a third; warm ones less."""
+    random = np.random.default_rng(SEED)
+    drawn = [jug for jug in (ferment(random) for _ in range(150)) if jug is not None]
+    ratios = [jug.dry_day / days_to_dry(jug.at(0), END, Conditions(jug.warm_c)) for jug in drawn]
+    assert 2 / 3 <= median(ratios) <= 1.5
+    cold, warm = (days_to_dry(1.080, END, Conditions(at_c)) for at_c in (12, 22))
+    # The speed doubles to more than doubles in ten degrees.
+    assert 2.0 <= cold / warm <= 2.5
 
 
 def test_warmer_is_sooner_and_nothing_is_said_before_two_readings(a_finish):

@@ -33,6 +33,7 @@ def demo(db):
     second.choices = {"swirl": "never"}
     second.save()
     account.habits = {"yeast_in": "rehydrate"}
+    account.found_off = ["losses"]
     account.save()
     # Begun, and nothing planned yet.
     begin_with(account, "Later", {"pours": []}, None)
@@ -77,6 +78,7 @@ def test_a_kitchen_comes_out_again_byte_for_byte(demo, other_account, other_call
     other = other_account
     other.refresh_from_db()
     assert other.habits == {"yeast_in": "rehydrate"}
+    assert other.found_off == ["losses"]
     assert other.jugs.get(number=2).choices == {"swirl": "never"}
     assert other.empties.count() == 3
     assert other.jugs.get(number=1).removed_at is not None
@@ -112,10 +114,12 @@ def test_photographs_travel_with_the_log_that_shows_them(demo, other_account, ot
 def test_habits_and_bottles_of_ones_own_stay(demo, other_account, other_call):
     other_account.habits = {"yeast_in": "sprinkle"}
     other_account.save()
+    begin_with(other_account, "Mine", {"pours": []}, None)
     other_account.empties.create(size_ml=750, bottle="wine_bottle", closure="cork", count=2)
     assert bring(other_call, pack_up(demo))[0] == 200
     other_account.refresh_from_db()
     assert other_account.habits == {"yeast_in": "sprinkle"}
+    assert other_account.found_off == []
     assert other_account.empties.get(size_ml=750).count == 2
 
 

@@ -80,7 +80,9 @@ def test_batches_stand_beside_what_was_planned(call):
     assert line["end"]["found"] == pytest.approx(0.995, abs=0.0002)
     # 4 L of juice at 1.00 and unpriced sugar, 3.5 L in bottles.
     assert line["litre_paid"] == "1.14"
-    assert line["days"] == pytest.approx(19.9, abs=0.1)
+    assert line["days"]["found"] == pytest.approx(19.9, abs=0.1)
+    (juice,) = told["by_juice"]
+    assert juice["days"] == pytest.approx(line["days"]["found"] - line["days"]["expected"])
     assert [group["name"] for group in told["by_juice"]] == ["Larch Lane pear"]
     assert [group["name"] for group in told["by_yeast"]] == ["General wine yeast"]
     call.ok("DELETE", path(jug))

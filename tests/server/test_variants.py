@@ -95,10 +95,26 @@ def test_every_plan_kept_can_be_returned_to(call, planned):
 def test_a_recipe_file_goes_out_and_comes_in_the_same(call, other_call, planned):
     file = call.ok("GET", of(planned, "recipe"))
     assert (file["format"], file["version"], file["name"]) == ("amber-jug-recipe", 1, "Pear")
-    jug = other_call.ok("POST", "jugs/recipe", file)
-    assert jug["name"] == "Pear"
+    begun = other_call.ok("POST", "jugs/recipe", {"recipe": file})
+    assert (begun["name"], begun["said"]) == ("Pear", [])
+    jug = other_call.ok("GET", of(begun))
     assert jug["evaluation"] == planned["evaluation"]
     assert other_call.ok("GET", of(jug, "recipe")) == file
+
+
+def test_a_recipe_file_comes_into_a_vessel_of_ones_own(call, other_call, planned):
+    file = call.ok("GET", of(planned, "recipe"))
+    bowl = {"name": "Crock", "shape": "bucket", "brim_ml": 11_000, "volume_ml": 10_000}
+    mine = other_call.ok("POST", "vessels", bowl)
+    held = {"volume_ml": 10_000, "own_id": mine["id"], "name": "Crock"}
+    twice = 10_000 / file["vessel"]["volume_ml"]
+    for recipe in (file, {key: file[key] for key in file if key != "vessel"}):
+        begun = other_call.ok("POST", "jugs/recipe", {"recipe": recipe, "vessel": held})
+        plan = other_call.ok("GET", of(begun))["kept"]["plan"]
+        assert plan["vessel"]["own_id"] == mine["id"]
+        assert plan["pours"][0]["volume_ml"] == pytest.approx(
+            file["pours"][0]["volume_ml"] * twice, rel=0.01
+        )
 
 
 @pytest.mark.parametrize(
@@ -108,7 +124,7 @@ def test_a_recipe_file_goes_out_and_comes_in_the_same(call, other_call, planned)
 )  # fmt: skip
 def test_a_file_that_is_no_recipe(call, planned, change, at):
     file = call.ok("GET", of(planned, "recipe"))
-    status, refused = call("POST", "jugs/recipe", {**file, **change})
+    status, refused = call("POST", "jugs/recipe", {"recipe": {**file, **change}})
     assert (status, refused["errors"][0]["at"]) == (422, at)
 
 

@@ -5,13 +5,13 @@ from decimal import Decimal
 from core.batch.life import BottledLot
 from core.cost.costing import cost_of, per_bottle, per_unit_of_alcohol, saved_against
 from core.files.recipe_file import money_text
-from core.learn.spending import all_poured, price_of, used_up
+from core.learn.spending import all_poured, price_of, summed, used_up
 from core.measure.money import money, read_price
 from core.plan.evaluation import evaluate
 from core.shelf.supplies import KINDS
 from server.cellar.schemas import CostLineOut, CostsOut, SupplyLineOut
 from server.jugs.actions.freshen import freshen
-from server.jugs.journal import core_event, recipe_of
+from server.jugs.journal import recipe_of
 from server.jugs.outcomes import supplies_of
 from server.jugs.plan_schemas import PlanIn
 from server.jugs.state import JugState
@@ -21,8 +21,7 @@ def list_costs(state: JugState, shop: str = "") -> CostsOut:
     """By ingredient, as it was really used and at the till; by the litre and the unit of alcohol
     that got into bottles; `shop` is what one like it costs there. Raises the JobError that stands
     in the plan's way, or for a price that is none."""
-    events = [core_event(event) for event in state.standing]
-    items = all_poured(state.as_poured, events) if state.plan["pours"] else []
+    items = all_poured(state.as_poured, state.happened) if state.plan["pours"] else []
     cost = cost_of([(item.pour, item.pack) for item in items])
     by_name: dict[str, Decimal] = {}
     for item, used in zip(items, cost.by_pour, strict=True):
@@ -35,7 +34,10 @@ def list_costs(state: JugState, shop: str = "") -> CostsOut:
     filled = sum(ml for ml, _ in bottled)
     drunk = bool(filled and paid)
     shelf = supplies_of(state.jug.account)
-    supplies = [(used.kind, price_of(used, shelf.get(used.kind))) for used in used_up(events)]
+    supplies = [
+        (used.kind, price_of(used, shelf.get(used.kind))) for used in used_up(state.happened)
+    ]
+    beside = summed(paid for _, paid in supplies)
     return CostsOut(
         lines=[
             CostLineOut(name=name, used=money_text(used), share=float(used / whole))
@@ -45,7 +47,7 @@ def list_costs(state: JugState, shop: str = "") -> CostsOut:
             SupplyLineOut(name=KINDS[kind], used=None if paid is None else money_text(money(paid)))
             for kind, paid in supplies
         ],
-        supplies_used=_summed([paid for _, paid in supplies]),
+        supplies_used=None if beside is None else money_text(beside),
         next_litre=_next_litre(state),
         used=money_text(cost.used) if cost.known else None,
         packs=money_text(cost.packs) if cost.known else None,
@@ -67,11 +69,6 @@ def _saves(lots: list[BottledLot], shop: str) -> str | None:
     if not shop.strip() or each is None:
         return None
     return money_text(saved_against(each, read_price(shop)))
-
-
-def _summed(paid: list[Decimal | None]) -> str | None:
-    known = [each for each in paid if each is not None]
-    return money_text(money(sum(known, Decimal(0)))) if known else None
 
 
 def _next_litre(state: JugState) -> str | None:

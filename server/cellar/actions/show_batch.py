@@ -3,6 +3,7 @@
 from django.http import Http404
 
 from core.learn.outcome import Outcome
+from core.learn.taste import sides
 from server.cellar.actions.list_tastings import list_tastings
 from server.cellar.actions.print_labels import contents
 from server.cellar.schemas import BatchPageOut, SharedBottleOut
@@ -22,7 +23,7 @@ def show_batch(token: str) -> BatchPageOut:
         raise Http404
     row = keep_row(state)
     came = _outcome(state)
-    marks = [each.overall for each in list_tastings(state) if each.overall is not None]
+    (liked,) = sides(("overall",), {}, [each.scores for each in list_tastings(state)])
     return BatchPageOut(
         name=row.name,
         number=row.number,
@@ -48,9 +49,9 @@ def show_batch(token: str) -> BatchPageOut:
         ],
         start_sg=came.start.found if came else None,
         end_sg=came.end.found if came else None,
-        days=came.days if came else None,
-        liked=sum(marks) / len(marks) if marks else None,
-        tastings=len(marks),
+        days=came.days.found if came else None,
+        liked=liked.marked,
+        tastings=liked.count,
     )
 
 

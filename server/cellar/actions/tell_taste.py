@@ -6,19 +6,18 @@ from core.learn.faults import faults
 from core.learn.taste import Expected, expected, sides, two_juices
 from server.cellar.actions.list_tastings import list_tastings
 from server.cellar.schemas import AgainOut, FaultOut, TasteOut, TasteSideOut
-from server.jugs.journal import core_event, key_of
+from server.jugs.journal import key_of
 from server.jugs.state import JugState
 from server.shelf.schemas import IntervalOut
 
 
 def tell_taste(state: JugState, lot: str = "") -> TasteOut:
     """Of the whole batch; what was expected is of one lot, the newest where none is named."""
-    events = [core_event(event) for event in state.standing]
     tastings = list_tastings(state)
     marks = [tasting.scores for tasting in tastings]
     ends = _ends(state)
     found = sides(tuple(ends), _expected(state, lot), marks)
-    overall = [mark["overall"] for mark in marks if "overall" in mark]
+    (overall,) = sides(("overall",), {}, marks)
     return TasteOut(
         tastings=tastings,
         sides=[
@@ -41,21 +40,20 @@ def tell_taste(state: JugState, lot: str = "") -> TasteOut:
                 causes=list(fault.causes),
                 do=fault.do,
             )
-            for fault in faults(events)
+            for fault in faults(state.happened)
         ],
         again=[
             AgainOut(key=change.key, text=change.text, why=change.why, sure=change.sure)
             for change in (again(state.as_poured, found) if state.plan["pours"] else ())
         ],
-        overall=sum(overall) / len(overall) if overall else None,
+        overall=overall.marked,
     )
 
 
 def _expected(state: JugState, lot: str) -> dict[str, Expected]:
     lots = state.life.lots if state.life else ()
     named = [each for each in lots if each.filled.lot.id == lot]
-    events = [core_event(event) for event in state.standing]
-    return expected((named or list(lots))[-1], events) if lots else {}
+    return expected((named or list(lots))[-1], state.happened) if lots else {}
 
 
 def _ends(state: JugState) -> dict[str, tuple[str, str]]:

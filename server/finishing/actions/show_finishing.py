@@ -23,7 +23,7 @@ from server.finishing.schemas import (
     RouteOut,
     WishOut,
 )
-from server.jugs.journal import core_event, key_of, with_events
+from server.jugs.journal import key_of, with_events
 from server.jugs.state import JugState
 from server.shelf.schemas import IntervalOut
 
@@ -115,7 +115,7 @@ def _standing(state: JugState) -> Standing:
 
 
 def _cleared(state: JugState) -> Cleared:
-    return cleared([core_event(event) for event in state.standing])
+    return cleared(state.happened)
 
 
 def _others(state: JugState) -> list[ClearedOut]:

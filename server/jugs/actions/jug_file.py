@@ -118,7 +118,7 @@ def _begun(account: Account, name: str, item: Mapping[str, Any]) -> Jug:
     if item.get("plan") is None:
         return begin_with(account, name, {"pours": []}, None)
     recipe = {"format": RECIPE, "version": RECIPE_VERSION, **item["plan"]}
-    return recipe_file.read(account, {**recipe, "name": name})
+    return recipe_file.read(account, {**recipe, "name": name})[0]
 
 
 class _Journal:

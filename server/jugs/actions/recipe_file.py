@@ -10,12 +10,12 @@ from server.accounts.models import Account
 from server.jugs.actions.begin import begin_with
 from server.jugs.actions.bring_home import bring_home
 from server.jugs.models import Jug
-from server.jugs.plan_schemas import PlanIn, PourIn
+from server.jugs.plan_schemas import PlanIn, PourIn, VesselIn
 from server.jugs.state import JugState
 
 # What of a plan is this app's own and means nothing in another kitchen.
 _OURS_OF_POUR = ("product_id", "locked")
-_USUAL_VESSEL = {"volume_ml": 5000.0, "key": "demijohn_5"}
+_USUAL_VESSEL = VesselIn(volume_ml=5000.0, key="demijohn_5")
 
 
 def written(state: JugState) -> dict[str, Any]:
@@ -35,8 +35,11 @@ def pour_written(pour: PourIn) -> dict[str, Any]:
     return pour.model_dump(exclude_none=True, exclude=set(_OURS_OF_POUR))
 
 
-def read(account: Account, data: dict[str, Any]) -> Jug:
-    """A new jug planned as the file says. Raises JobError at the place that is wrong."""
+def read(
+    account: Account, data: dict[str, Any], vessel: VesselIn | None = None
+) -> tuple[Jug, list[str]]:
+    """A new jug planned as the file says, or as that comes to in `vessel`; and what of it is
+    otherwise in this kitchen. Raises JobError at the place that is wrong."""
     recipe = read_recipe(data)
     try:
         plan = PlanIn.model_validate(data)
@@ -44,9 +47,8 @@ def read(account: Account, data: dict[str, Any]) -> Jug:
         first = error.errors()[0]
         at = ".".join(str(part) for part in first["loc"])
         raise JobError(f"{first['msg']}.", at) from error
-    home, _ = bring_home(account, plan, recipe.currency or account.currency, None)
+    plan.vessel = plan.vessel or _USUAL_VESSEL
+    home, said = bring_home(account, plan, recipe.currency or account.currency, vessel)
     home.name = ""
     kept = home.model_dump(exclude_none=True)
-    if "vessel" not in kept:
-        kept["vessel"] = _USUAL_VESSEL
-    return begin_with(account, recipe.name or "From a recipe file", kept, None)
+    return begin_with(account, recipe.name or "From a recipe file", kept, None), said

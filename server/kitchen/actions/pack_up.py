@@ -36,6 +36,7 @@ def _files(account: Account) -> Iterator[tuple[str, Any]]:
             for vessel in account.vessels.filter(removed_at=None)
         ],
         habits=account.habits,
+        by_the_tables=account.found_off,
         bottles=[
             EmptiesIn(size_ml=row.size_ml, bottle=row.bottle, closure=row.closure, count=row.count)
             for row in account.empties.all()

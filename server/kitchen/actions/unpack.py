@@ -59,7 +59,9 @@ def unpack(account: Account, raw: bytes) -> Unpacked:
         # What is a habit here already stays.
         if school not in account.habits:
             _choose(account.habits, school, option, f"{KITCHEN}: habits")
-    account.save(update_fields=["habits"])
+    if first:
+        account.found_off = sorted(set(kitchen.by_the_tables))
+    account.save(update_fields=["habits", "found_off"])
     jugs = [pair for told in kitchen.files for pair in _jugs(account, files, told)]
     _as_they_were(account, jugs, first)
     return Unpacked(products, known, vessels, len(jugs))

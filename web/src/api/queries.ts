@@ -1,5 +1,5 @@
 import { QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
-import { answer, api, ProblemError } from "./client";
+import { answer, api, ProblemError, type Schemas } from "./client";
 import type { operations } from "./schema";
 
 export const queries = new QueryClient({
@@ -133,6 +133,14 @@ export async function fetchAhead() {
   await queries.prefetchQuery(jugsListed(JUGS_SHOWN, false));
   const listed = queries.getQueryData(jugsListed(JUGS_SHOWN, false).queryKey) ?? [];
   for (const jug of listed.slice(0, MOST_PUT_BY)) await queries.prefetchQuery(jugNumbered(jug.id));
+}
+
+/** Shows a jug as the record answered a write: a fetch begun before it would bring what was. */
+export async function showJug(now: Schemas["JugOut"]) {
+  const { queryKey } = jugNumbered(now.id);
+  await queries.cancelQueries({ queryKey, exact: true });
+  queries.setQueryData(queryKey, now);
+  queries.invalidateQueries({ queryKey: ["jugs"] });
 }
 
 export function useJug(id: number) {

@@ -670,7 +670,7 @@ export interface paths {
         put?: never;
         /**
          * Post Recipe
-         * @description A new jug planned as a recipe file says.
+         * @description A new jug planned as a recipe file says, in a vessel of one's own.
          */
         post: operations["server_jugs_api_post_recipe"];
         delete?: never;
@@ -3751,6 +3751,31 @@ export interface components {
             rows: components["schemas"]["DifferenceOut"][];
         };
         /**
+         * BroughtOut
+         * @description A jug that another kitchen's plan came into, and what of it is otherwise here.
+         */
+        BroughtOut: {
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Said */
+            said: string[];
+        };
+        /**
+         * RecipeFileIn
+         * @description A recipe file as it was opened, and the vessel it is brewed in here.
+         */
+        RecipeFileIn: {
+            vessel?: components["schemas"]["VesselIn"] | null;
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
+        };
+        /**
          * LinkOut
          * @description A link's token, or none.
          */
@@ -5447,20 +5472,6 @@ export interface components {
             evaluation: components["schemas"]["EvaluationOut"] | null;
             /** Problem */
             problem: string | null;
-        };
-        /**
-         * BroughtOut
-         * @description A jug that another kitchen's plan came into, and what of it is otherwise here.
-         */
-        BroughtOut: {
-            /** Id */
-            id: number;
-            /** Number */
-            number: number;
-            /** Name */
-            name: string;
-            /** Said */
-            said: string[];
         };
         /**
          * CopyIn
@@ -8359,9 +8370,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    [key: string]: unknown;
-                };
+                "application/json": components["schemas"]["RecipeFileIn"];
             };
         };
         responses: {
@@ -8371,7 +8380,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JugOut"];
+                    "application/json": components["schemas"]["BroughtOut"];
                 };
             };
             /** @description Unauthorized */

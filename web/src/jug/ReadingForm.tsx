@@ -1,7 +1,7 @@
 import { Box, Flex, Grid, HStack, Stack, Text } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
 import { api, mistyped, type Schemas } from "../api/client";
+import { showJug } from "../api/queries";
 import { StemReader } from "../drawing/StemReader";
 import { gravity } from "../format";
 import { useAct } from "../frame/act";
@@ -63,7 +63,6 @@ export function ReadingForm({
   action: string;
   onWritten?: () => void;
 }) {
-  const queries = useQueryClient();
   const say = useSay();
   const kept = `reading-${jug.id}`;
   const [typed, setTyped, forgetTyped] = useKept(`${kept}-sg`, "");
@@ -139,8 +138,7 @@ export function ReadingForm({
         setNote("");
         return;
       }
-      queries.setQueryData(["jug", jug.id], after);
-      queries.invalidateQueries({ queryKey: ["jugs"] });
+      await showJug(after);
       say(`${said} is saved.`);
       onWritten?.();
     });

@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../api/client";
+import { showJug } from "../api/queries";
 import { useSay } from "../frame/notices";
 import { useOrKept } from "../offline/useOrKept";
 import { useJugContext } from "./jugContext";
@@ -15,11 +16,8 @@ export function useLog() {
   const path = { jug_id: jug.id };
 
   async function show(after: Schemas["JugOut"]) {
-    queries.setQueryData(["jug", jug.id], after);
-    await Promise.all([
-      queries.invalidateQueries({ queryKey: ["jug", jug.id, "finishing"] }),
-      queries.invalidateQueries({ queryKey: ["jugs"] }),
-    ]);
+    await showJug(after);
+    await queries.invalidateQueries({ queryKey: ["jug", jug.id, "finishing"] });
   }
 
   async function takenBack(ids: string[]) {

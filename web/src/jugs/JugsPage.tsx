@@ -15,7 +15,7 @@ import { placeOf } from "../jug/stages";
 import { Tube } from "../jug/Tube";
 import { drinkToken, stirred } from "../theme/drinks";
 import { NewJug } from "./NewJug";
-import { OpenRecipe } from "./OpenRecipe";
+import { BringRecipe, OpenRecipe, type RecipeFile } from "./OpenRecipe";
 
 type Row = Schemas["JugRow"];
 
@@ -26,6 +26,7 @@ export default function JugsPage() {
   const [search, setSearch] = useSearchParams();
   const putAwayShown = search.has("away");
   const jugs = useJugs(limit, putAwayShown);
+  const [recipe, setRecipe] = useState<RecipeFile | null>(null);
   const { act } = useAct();
   useTitle("Jugs");
   const reference = useReference();
@@ -68,12 +69,17 @@ export default function JugsPage() {
           >
             Put away
           </QuietButton>
-          <OpenRecipe />
+          <OpenRecipe onRecipe={setRecipe} />
           <ActButton variant="act" aria-expanded={opening} onClick={() => setSearch({ new: "" })}>
             New jug
           </ActButton>
         </HStack>
       </Flex>
+      {recipe && (
+        <Panel maxW="40rem">
+          <BringRecipe recipe={recipe} onClose={() => setRecipe(null)} />
+        </Panel>
+      )}
       {opening && (
         <Panel maxW="40rem">
           <NewJug reference={reference.data} onClose={() => setSearch({})} />
@@ -87,7 +93,7 @@ export default function JugsPage() {
             step={<QuietButton onClick={() => setSearch({})}>Show the jugs</QuietButton>}
           />
         </Panel>
-      ) : jugs.data.length === 0 && !opening ? (
+      ) : jugs.data.length === 0 && !opening && !recipe ? (
         <Panel>
           <Empty
             title="No jug yet"

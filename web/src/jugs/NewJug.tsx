@@ -1,8 +1,8 @@
 import { Box, Grid, Heading, HStack, Stack } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
+import { showJug } from "../api/queries";
 import { useAct } from "../frame/act";
 import { ChoiceField, TextField } from "../frame/fields";
 import { useEscape } from "../frame/focus";
@@ -18,7 +18,6 @@ export function NewJug({
   onClose: () => void;
 }) {
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const [name, setName, forget] = useKept("new-jug", "");
   const [vesselKey, setVesselKey] = useState("demijohn_5");
   const [yeastKey, setYeastKey] = useState("wine");
@@ -40,8 +39,7 @@ export function NewJug({
           },
         }),
       );
-      queries.setQueryData(["jug", jug.id], jug);
-      queries.invalidateQueries({ queryKey: ["jugs"] });
+      await showJug(jug);
       forget();
       navigate(`/jugs/${jug.id}/plan`);
     });

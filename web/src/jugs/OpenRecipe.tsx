@@ -1,16 +1,19 @@
-import { chakra } from "@chakra-ui/react";
+import { chakra, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { useRef } from "react";
+import { type FormEvent, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { answer, api } from "../api/client";
 import { useAct } from "../frame/act";
 import { useSay } from "../frame/notices";
-import { QuietButton } from "../frame/states";
+import { ActButton, Mark, QuietButton } from "../frame/states";
+import { useVesselChoice, VesselField } from "../jug/VesselField";
 
 const MOST_BYTES = 1_000_000;
 
-/** Begins a jug planned as a recipe file says, or brings a whole one in from a jug file. */
-export function OpenRecipe() {
+export type RecipeFile = Record<string, unknown>;
+
+/** Reads a recipe file for the page to bring in, or brings a whole jug in from a jug file. */
+export function OpenRecipe({ onRecipe }: { onRecipe: (recipe: RecipeFile) => void }) {
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -22,7 +25,7 @@ export function OpenRecipe() {
       say("A recipe file is a few kilobytes of text: this is something else.", { tone: "bad" });
       return;
     }
-    let recipe: Record<string, unknown>;
+    let recipe: RecipeFile;
     try {
       recipe = JSON.parse(await file.text());
     } catch {
@@ -31,16 +34,14 @@ export function OpenRecipe() {
       });
       return;
     }
+    if (recipe.format !== "amber-jug") {
+      onRecipe(recipe);
+      return;
+    }
     await act(async () => {
-      if (recipe.format === "amber-jug") {
-        const jugs = await answer(api.POST("/api/jugs/file", { body: recipe }));
-        queries.invalidateQueries({ queryKey: ["jugs"] });
-        navigate(`/jugs/${jugs[0]?.id}/ferment`);
-        return;
-      }
-      const jug = await answer(api.POST("/api/jugs/recipe", { body: recipe }));
+      const jugs = await answer(api.POST("/api/jugs/file", { body: recipe }));
       queries.invalidateQueries({ queryKey: ["jugs"] });
-      navigate(`/jugs/${jug.id}/plan`);
+      navigate(`/jugs/${jugs[0]?.id}/ferment`);
     });
   }
 
@@ -62,5 +63,51 @@ export function OpenRecipe() {
         Open a recipe file
       </QuietButton>
     </>
+  );
+}
+
+/** Begins a jug planned as a recipe file says, its amounts grown or shrunk to a vessel at home. */
+export function BringRecipe({ recipe, onClose }: { recipe: RecipeFile; onClose: () => void }) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const say = useSay();
+  const { act, busy, problem } = useAct(true);
+  const { known } = useVesselChoice();
+  const [into, setInto] = useState("");
+
+  function begin(event: FormEvent) {
+    event.preventDefault();
+    act(async () => {
+      const body = { recipe, vessel: known[into] ?? null };
+      const jug = await answer(api.POST("/api/jugs/recipe", { body }));
+      queries.invalidateQueries({ queryKey: ["jugs"] });
+      if (jug.said.length > 0) say(jug.said.join(" "));
+      navigate(`/jugs/${jug.id}/plan`);
+    });
+  }
+
+  return (
+    <form onSubmit={begin} aria-label="Bring a recipe in">
+      <Stack gap="4">
+        <HStack>
+          <Heading as="h2" size="lg" fontFamily="heading">
+            {typeof recipe.name === "string" && recipe.name ? recipe.name : "A recipe"}
+          </Heading>
+          <QuietButton ml="auto" size="slim" variant="bare" aria-label="Close" onClick={onClose}>
+            ✕
+          </QuietButton>
+        </HStack>
+        <Text color="quiet">
+          Amounts grow or shrink with the vessel; what stands on your shelf is poured from there.
+        </Text>
+        <VesselField label="Into" value={into} onChange={setInto} asPlanned />
+        {problem && <Mark tone="bad">{problem.message}</Mark>}
+        <HStack>
+          <ActButton type="submit" busy={busy}>
+            Begin this jug
+          </ActButton>
+        </HStack>
+      </Stack>
+    </form>
   );
 }

@@ -2,19 +2,19 @@ import { Box, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { answer, api, type Schemas } from "../api/client";
-import { useReference, useVessels } from "../api/queries";
+import { answer, api } from "../api/client";
+import { useReference } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { Vessel } from "../drawing/Vessel";
 import { volume } from "../format";
 import { useAct } from "../frame/act";
-import { ChoiceField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, Mark, Panel, Trouble, Waiting } from "../frame/states";
 import { Answer, Outcome } from "../jug/plan/Answer";
 import { Checks } from "../jug/plan/Checks";
 import css from "../jug/plan/plan.module.css";
+import { useVesselChoice, VesselField } from "../jug/VesselField";
 import { drinkToken } from "../theme/drinks";
 
 /** A plan somebody shows by a link: to look at, and to copy. */
@@ -26,7 +26,7 @@ export default function SharedPlanPage() {
   const queries = useQueryClient();
   const say = useSay();
   const { act, busy } = useAct();
-  const own = useVessels().data ?? [];
+  const { known } = useVesselChoice();
   const [into, setInto] = useState("");
   useTitle("Shared plan");
   const shared = useQuery({
@@ -41,7 +41,7 @@ export default function SharedPlanPage() {
 
   const copy = () =>
     act(async () => {
-      const body = { vessel: into ? vesselOf(into, own) : null };
+      const body = { vessel: known[into] ?? null };
       const mine = await answer(api.POST("/api/shared/{token}/copy", { ...path, body }));
       queries.invalidateQueries({ queryKey: ["jugs"] });
       if (mine.said.length > 0) say(mine.said.join(" "));
@@ -102,14 +102,7 @@ export default function SharedPlanPage() {
       </div>
       <HStack wrap="wrap" align="end">
         <Box w="20rem" maxW="full">
-          <ChoiceField label="Into" value={into} onChange={setInto}>
-            <option value="">a vessel as planned</option>
-            {own.map((each) => (
-              <option key={each.id} value={each.id}>
-                {each.name}
-              </option>
-            ))}
-          </ChoiceField>
+          <VesselField label="Into" value={into} onChange={setInto} asPlanned />
         </Box>
         <ActButton onClick={copy} busy={busy}>
           Copy to my jugs
@@ -117,10 +110,4 @@ export default function SharedPlanPage() {
       </HStack>
     </Stack>
   );
-}
-
-/** One of the vessels at home, as a plan holds it. */
-function vesselOf(id: string, own: Schemas["OwnVesselOut"][]): Schemas["VesselIn"] | null {
-  const vessel = own.find((each) => String(each.id) === id);
-  return vessel ? { volume_ml: vessel.volume_ml, own_id: vessel.id, name: vessel.name } : null;
 }

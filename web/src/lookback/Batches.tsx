@@ -43,7 +43,7 @@ export function Batches({ batches, currency }: { batches: Batch[]; currency: str
                 <Measured pair={batch.start} write={gravity} />
                 <Measured pair={batch.end} write={gravity} />
                 <Measured pair={batch.abv} write={percent} />
-                <td>{batch.days === null ? "–" : whole(batch.days)}</td>
+                <Measured pair={batch.days} write={whole} />
                 <Measured pair={batch.lost_ml} write={volume} />
                 <td>
                   <b>{batch.litre_paid === null ? "–" : money(batch.litre_paid, currency)}</b>

@@ -59,7 +59,7 @@ export function Groups({ told }: { told: Schemas["PracticeOut"] }) {
                   <td>{off(group.start_points, (x) => x.toFixed(1))}</td>
                   <td>{off(group.end_points, (x) => x.toFixed(1))}</td>
                   <td>{off(group.abv, percent)}</td>
-                  <td>{group.days === null ? "–" : whole(group.days)}</td>
+                  <td>{off(group.days, whole)}</td>
                   <td>{off(group.lost_ml, whole)}</td>
                   <td>{off(group.cost_share, (x) => `${whole(100 * x)} %`)}</td>
                 </tr>

@@ -286,6 +286,8 @@ export function LabelReader({
           />
           <QuietButton
             mt="1.75rem"
+            flexShrink="0"
+            whiteSpace="nowrap"
             onClick={() => lookUp(typed.barcode)}
             disabled={busy !== "" || typed.barcode.trim() === ""}
           >

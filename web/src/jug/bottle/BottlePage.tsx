@@ -1,6 +1,6 @@
 import { Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../../api/client";
+import { showJug } from "../../api/queries";
 import { day, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { useSay } from "../../frame/notices";
@@ -45,19 +45,14 @@ export default function BottlePage() {
 
 function Bottled({ jug, bottled }: { jug: Schemas["JugOut"]; bottled: Schemas["BottlingOut"] }) {
   const { session } = useJugContext();
-  const queries = useQueryClient();
   const say = useSay();
   const { act, busy } = useAct();
   const params = { params: { path: { jug_id: jug.id } } };
-  const show = (after: Schemas["JugOut"]) => {
-    queries.setQueryData(["jug", jug.id], after);
-    queries.invalidateQueries({ queryKey: ["jugs"] });
-  };
   const takeBack = () =>
     act(async () => {
-      show(await answer(api.DELETE("/api/jugs/{jug_id}/bottling", params)));
+      showJug(await answer(api.DELETE("/api/jugs/{jug_id}/bottling", params)));
       const undo = async () =>
-        show(await answer(api.POST("/api/jugs/{jug_id}/bottling/restore", params)));
+        showJug(await answer(api.POST("/api/jugs/{jug_id}/bottling/restore", params)));
       say("Bottling undone.", { undo });
     });
   return (

@@ -1,8 +1,8 @@
 import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { useNewest } from "../../api/newest";
+import { showJug } from "../../api/queries";
 import { bottleSize, listed, percent, percentRange, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
@@ -30,7 +30,6 @@ export function Filling({
   progress: Schemas["ProgressOut"];
   evaluation: Schemas["EvaluationOut"] | null;
 }) {
-  const queries = useQueryClient();
   const say = useSay();
   const first = useMemo(() => begun(jug, evaluation), [jug, evaluation]);
   const [typed, setTyped, forget] = useKept<Typed>(`bottling-${jug.id}`, first);
@@ -72,8 +71,7 @@ export function Filling({
         }),
       );
       forget();
-      queries.setQueryData(["jug", jug.id], after);
-      queries.invalidateQueries({ queryKey: ["jugs"] });
+      await showJug(after);
       say("Bottled.");
     });
 

@@ -7,6 +7,7 @@ import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { TextField } from "../../frame/fields";
 import { ActButton, Mark } from "../../frame/states";
+import { unanswered } from "../../offline/writes";
 import { readAmount } from "../../units";
 import { useJugContext } from "../jugContext";
 import { useLog } from "../useLog";
@@ -39,6 +40,9 @@ export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
     retry: false,
   });
 
+  // Without a network it is written all the same, and sent later.
+  const refused = unanswered(asked.error) ? null : asked.error;
+
   function submit(event: FormEvent) {
     event.preventDefault();
     const what = { vessel_ml, ...(left_ml === null ? {} : { left_behind_ml: left_ml }) };
@@ -62,8 +66,8 @@ export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
           />
         </Grid>
         <Stack gap="1" role="status" minH="3rem">
-          {asked.error ? (
-            <Mark tone="bad">{asked.error.message}</Mark>
+          {refused ? (
+            <Mark tone="bad">{refused.message}</Mark>
           ) : (
             asked.data && <Over rack={asked.data} />
           )}
@@ -74,7 +78,7 @@ export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
             type="submit"
             busy={busy}
             variant={finishing.racked ? "main" : "act"}
-            disabled={!!asked.error || typeof typed === "string"}
+            disabled={!!refused || typeof typed === "string"}
           >
             Save racking
           </ActButton>

@@ -1,8 +1,7 @@
 import { Grid, HStack, Stack } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, mistyped, type Schemas } from "../../api/client";
-import { useJugs, useShelf } from "../../api/queries";
+import { showJug, useJugs, useShelf } from "../../api/queries";
 import { useAct } from "../../frame/act";
 import { Meant } from "../../frame/Explained";
 import { ChoiceField, TextField } from "../../frame/fields";
@@ -40,7 +39,6 @@ export function EventForm({
   onDone: () => void;
 }) {
   const { jug, reference } = useJugContext();
-  const queries = useQueryClient();
   const say = useSay();
   const products = useShelf(everything).data?.items ?? [];
   const [start] = useState(() => (before && typedFrom(before)) || blank);
@@ -90,8 +88,7 @@ export function EventForm({
       );
       forget();
       if (after) {
-        queries.setQueryData(["jug", jug.id], after);
-        queries.invalidateQueries({ queryKey: ["jugs"] });
+        await showJug(after);
         say(before ? "Corrected." : "Saved.");
       }
       onDone();

@@ -1,7 +1,7 @@
 import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answer, api, type Schemas } from "../../api/client";
+import { showJug } from "../../api/queries";
 import { gravity, money, percent, percentRange, points, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
@@ -159,15 +159,13 @@ export default function FermentPage() {
 /** What the readings say together of what went in, and a press that takes it over. */
 function LearnedNote({ learned }: { learned: string[] }) {
   const { jug } = useJugContext();
-  const queries = useQueryClient();
   const say = useSay();
   const { act, busy } = useAct();
   const take = () =>
     act(async () => {
       const params = { path: { jug_id: jug.id } };
       const after = await answer(api.POST("/api/jugs/{jug_id}/learned", { params }));
-      queries.setQueryData(["jug", jug.id], after);
-      queries.invalidateQueries({ queryKey: ["jugs"] });
+      await showJug(after);
       say("Saved to the log. Delete it there to undo.");
     });
   return (

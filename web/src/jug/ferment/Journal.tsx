@@ -1,7 +1,7 @@
 import { Box, chakra, Heading, HStack, Stack, Text } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
+import { showJug } from "../../api/queries";
 import { dayAndTime } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
@@ -74,7 +74,6 @@ function Line({
   onPutRight: () => void;
 }) {
   const { jug, session } = useJugContext();
-  const queries = useQueryClient();
   const say = useSay();
   const { act, busy } = useAct();
   const day = dayAndTime(event.at, session.time_zone);
@@ -83,14 +82,10 @@ function Line({
   const turn = (how: "strike" | "restore") =>
     act(async () => {
       const params = { params: { path: { jug_id: jug.id, event_id: event.id } } };
-      const refresh = (after: Schemas["JugOut"]) => {
-        queries.setQueryData(["jug", jug.id], after);
-        queries.invalidateQueries({ queryKey: ["jugs"] });
-      };
       const strike = async () =>
-        refresh(await answer(api.POST("/api/jugs/{jug_id}/events/{event_id}/strike", params)));
+        showJug(await answer(api.POST("/api/jugs/{jug_id}/events/{event_id}/strike", params)));
       const restore = async () =>
-        refresh(await answer(api.POST("/api/jugs/{jug_id}/events/{event_id}/restore", params)));
+        showJug(await answer(api.POST("/api/jugs/{jug_id}/events/{event_id}/restore", params)));
       await (how === "strike" ? strike() : restore());
       if (how === "strike") say(`“${event.text}” is deleted.`, { undo: restore });
     });

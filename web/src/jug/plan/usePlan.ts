@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../../api/client";
 import { useNewest } from "../../api/newest";
-import { beingKept } from "../../api/queries";
+import { beingKept, showJug } from "../../api/queries";
 import { useAct } from "../../frame/act";
 import { putAside, setAside } from "../../frame/useKept";
 import { type Draft, draftOf, type Plan, planOf } from "./draft";
@@ -143,7 +143,7 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
     version.current = now.kept.version;
     setKeeping({ state: "kept" });
     if (whose === "theirs") {
-      queries.setQueryData(["jug", jug.id], now);
+      await showJug(now);
       const theirs = draftOf(now.kept.plan, usualFillMl);
       keptBody.current = JSON.stringify(planOf(theirs).plan);
       change(() => theirs);

@@ -1,4 +1,5 @@
 import type { Schemas } from "../../api/client";
+import { contour } from "../../drawing/contour";
 import { useNarrow } from "../../frame/narrow";
 import { colour } from "../../theme/colour";
 import { age } from "./age";
@@ -32,7 +33,13 @@ export function MouthLines({
 }) {
   const wide = useNarrow() ? SMALL : ROOMY;
   const xOf = (place: number) => (wide * (2 * place + 1)) / (2 * SIDES.length);
-  const lineOf = (marks: Marks) => contour(marks, xOf, wide);
+  // From nothing to nothing.
+  const lineOf = (marks: Marks) =>
+    contour([
+      [0, BASE],
+      ...SIDES.map((key, i): [number, number] => [xOf(i), yOf(marks[key] ?? 1)]),
+      [wide, BASE],
+    ]);
   const whole = tastings.filter((each) => SIDES.some((key) => key in each.scores)).slice(0, MOST);
   const should: Marks = {};
   for (const side of sides) if (side.expected) should[side.key] = side.expected.value;
@@ -133,22 +140,6 @@ function keyOf(row: number): number {
 
 function yOf(mark: number): number {
   return BASE - ((BASE - TOP - 14) * mark) / 5;
-}
-
-/** One contour through the marks, from nothing to nothing. */
-function contour(marks: Marks, xOf: (place: number) => number, wide: number): string {
-  const stops: [number, number][] = [
-    [0, BASE],
-    ...SIDES.map((key, i): [number, number] => [xOf(i), yOf(marks[key] ?? 1)]),
-    [wide, BASE],
-  ];
-  return stops
-    .map(([x, y], i) => {
-      const [before, height] = stops[i - 1] ?? [0, BASE];
-      const middle = (before + x) / 2;
-      return i === 0 ? `M${x},${y}` : `C${middle},${height} ${middle},${y} ${x},${y}`;
-    })
-    .join("");
 }
 
 function said(whole: Schemas["TastingOut"][], sides: Schemas["TasteSideOut"][]): string {

@@ -1,3 +1,4 @@
+import { chakra } from "@chakra-ui/react";
 import { useId } from "react";
 import type { Schemas } from "../../api/client";
 import css from "./Taste.module.css";
@@ -36,7 +37,7 @@ export function Scale({
               onChange={() => onChange(step)}
             />
             <span aria-hidden="true">{step}</span>
-            <span className={css.unseen}>{spoken(step, side)}</span>
+            <chakra.span srOnly>{spoken(step, side)}</chakra.span>
           </label>
         ))}
       </span>

@@ -26,7 +26,6 @@ import { Tastings } from "./Tastings";
 /** How a batch tastes: marked, against its figures, over time; what was wrong; once more, but. */
 export default function TastePage() {
   const { jug, reference, session } = useJugContext();
-  const queries = useQueryClient();
   const log = useLog();
   const { act, busy, problem } = useAct(true);
   const [drawn, setDrawn] = useState<Record<string, number>>({});
@@ -113,7 +112,6 @@ export default function TastePage() {
                 setDrawn({});
                 setSmells([]);
                 setSaved(saved + 1);
-                await queries.invalidateQueries({ queryKey: ["jug", jug.id, "taste"] });
               })
             }
           >

@@ -1,4 +1,5 @@
 import type { Schemas } from "../../../api/client";
+import { contour } from "../../../drawing/contour";
 import { Grip } from "../../../drawing/Grip";
 import { Meant } from "../../../frame/Explained";
 import { colour } from "../../../theme/colour";
@@ -86,20 +87,12 @@ export function MouthTarget({
     const y = (value: number) => BASE - (Math.min(value, most) / most) * (BASE - AIR);
     return { ...taste, across: (100 * (2 * i + 1)) / 6, standing, most, now, wanted, y };
   });
-  const line = (of: (point: (typeof points)[number]) => number) => {
-    const stops = [
+  const line = (of: (point: (typeof points)[number]) => number) =>
+    contour([
       [0, BASE],
-      ...points.map((point) => [point.across, point.y(of(point))]),
+      ...points.map((point): [number, number] => [point.across, point.y(of(point))]),
       [100, BASE],
-    ] as [number, number][];
-    return stops
-      .map(([x, y], i) => {
-        const [before, height] = stops[i - 1] ?? [0, BASE];
-        const middle = (before + x) / 2;
-        return i === 0 ? `M${x},${y}` : `C${middle},${height} ${middle},${y} ${x},${y}`;
-      })
-      .join("");
-  };
+    ]);
   const bent = points.some((point) => point.wanted !== null);
   const liquid = stirred(layersOf(draft.pours, result, 0));
   return (
