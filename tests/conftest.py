@@ -6,6 +6,7 @@ import tempfile
 from pathlib import Path
 
 import pytest
+from django.test import override_settings
 from hypothesis import settings
 
 # Playwright keeps an event loop in this thread; the tests' own queries are synchronous.
@@ -14,6 +15,13 @@ os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
 # How long an example takes says more of the machine than of the code.
 settings.register_profile("untimed", deadline=None)
 settings.load_profile("untimed")
+
+
+@pytest.fixture(autouse=True, scope="session")
+def _quick_passwords():
+    """Slow hashing guards real passwords; here it would only slow the tests."""
+    with override_settings(PASSWORD_HASHERS=["django.contrib.auth.hashers.MD5PasswordHasher"]):
+        yield
 
 
 @pytest.fixture

@@ -60,8 +60,8 @@ def read_label_text(text: str) -> LabelText:
 
     Keys of the fields: sugars, carbohydrate, polyols (grams as printed), basis ("100 ml"),
     prepared ("yes"), dilution (parts of water to one), makes (ml), pack (ml, g or pieces),
-    juice (per cent), kind, fruit, name, brand, price, currency. Raises JobError for more text than
-    a label holds.
+    serving (ml or g), juice (per cent), kind, fruit, name, brand, price, currency. Raises JobError
+    for more text than a label holds.
     """
     if len(text) > _MOST_LETTERS:
         raise JobError("That is more than a label holds: paste the label alone.", "text")
@@ -77,10 +77,13 @@ def read_label_text(text: str) -> LabelText:
     taken = [table.span(basis.start, basis.end) for basis in bases]
     taken += [(figure.start, figure.end) for figure in figures]
     taken += [table.span(*share) for share in shares_in(table.text)]
+    served = tuple(_serving(folded))
+    taken += [(each.start, each.end) for each in served]
     for field in (
         *figures,
         *_dilution(folded),
         *_sizes(folded, taken),
+        *served,
         *_kind_and_fruit(folded),
         *_juice_share(folded),
         *(
@@ -224,6 +227,24 @@ def _about_size(size: Amount) -> str:
     return "A fluid ounce or pint differs by country: give it in ml."
 
 
+_SERVING = re.compile(
+    r"(?<!\w)(?:servings?|portions?(?:sgr\w*)?|racion(?:es)?|porcion(?:es)?)(?!\w)"
+)
+_SERVING_LETTERS, _MOST_SERVED = 45, 500.0
+
+
+def _serving(folded: str) -> Iterator[Field]:
+    """How much of it is a glass: "serving size 8 fl oz (240 mL)", "eine Portion sind 200 ml"."""
+    for named in _SERVING.finditer(folded):
+        ends = folded.find("\n", named.end())
+        ends = min(named.end() + _SERVING_LETTERS, len(folded) if ends < 0 else ends)
+        for match in AMOUNT.finditer(folded, named.end(), ends):
+            size = amount(match[1], match[2])
+            if size.sure and (size.ml or size.g or 0) <= _MOST_SERVED:
+                yield Field("serving", _said(size), match.start(), match.end())
+                return
+
+
 _ADDED = re.compile(r"(?<!\w)(?:add|with|mit|mix)\s{0,3}$")
 _OF_WATER = re.compile(rf"\s*(?:of\s+|de\s+|d')?(?:\w+\s+)?{_WATER}(?!\w)")
 _SEVERAL = re.compile(rf"(?<![\w.,])(\d{{1,2}})\s*[x×]\s*{_SOME}")
@@ -270,8 +291,11 @@ def _sizes(folded: str, taken: list[tuple[int, int]]) -> Iterator[Field]:
 
 
 def _pack(size: Amount, start: int, end: int, doubt: str) -> Field:
-    said = f"{size.ml:g} ml" if size.ml is not None else f"{size.g:g} g"
-    return Field("pack", said, start, end, doubt)
+    return Field("pack", _said(size), start, end, doubt)
+
+
+def _said(size: Amount) -> str:
+    return f"{size.ml:g} ml" if size.ml is not None else f"{size.g:g} g"
 
 
 # --- what it is -------------------------------------------------------------------------

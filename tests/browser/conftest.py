@@ -16,6 +16,8 @@ from core.files.recipe_file import read_recipe
 from core.plan.evaluation import Evaluation, evaluate
 from launch import chromium
 from server.accounts.models import Account
+from server.jugs.actions.pour_from_shelf import poured_from
+from server.shelf.models import Product
 
 PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True}
 
@@ -114,18 +116,28 @@ class Person:
     home: str
     client: Client = field(default_factory=Client)
 
-    def move_in(self, name="Ada"):
-        """An account, signed in, and its empty front page: a visit to the door costs seconds."""
+    def sign_in(self, name="Ada"):
+        """An account, and a browser that is signed in to it: a visit to the door costs seconds."""
         self.client.force_login(Account.objects.create_user(name))
         cookie = self.client.cookies[settings.SESSION_COOKIE_NAME]
         self.page.context.add_cookies(
             [{"name": cookie.key, "value": cookie.value, "url": self.home}]
         )
-        self.page.goto(self.home)
-        expect(self.page.get_by_role("heading", name="No jug yet")).to_be_visible()
 
-    def _kept(self, path, body):
-        answer = self.client.post(f"/api/{path}", body, content_type="application/json")
+    def with_pear_in_a_jug(self):
+        """At the plan of a jug with 3 litres of pear in it, kept."""
+        self.shelve("Pear juice", "pear", "10.8", "1.15")
+        jug = self._begun("Pear")
+        pear = poured_from(Product.objects.get(name="Pear juice"), 3000)
+        plan = {**jug["kept"]["plan"], "pours": [pear.model_dump(exclude_none=True, mode="json")]}
+        body = {"based_on": jug["kept"]["version"], "plan": plan}
+        self._kept(f"jugs/{jug['id']}/plan", body, "put")
+        self.page.goto(f"{self.home}/jugs/{jug['id']}/plan")
+        expect(self.page.get_by_label("Amount of Pear juice, ml")).to_have_value("3000")
+
+    def _kept(self, path, body, method="post"):
+        send = getattr(self.client, method)
+        answer = send(f"/api/{path}", body, content_type="application/json")
         assert answer.status_code == 200, answer.content
         return answer.json()
 
@@ -143,10 +155,13 @@ class Person:
             },
         )
 
-    def begin(self, name="Pear"):
+    def _begun(self, name):
         yeast = {"key": "wine", "tolerance_abv": 14}
         vessel = {"key": "demijohn_5", "volume_ml": 5000}
-        jug = self._kept("jugs", {"name": name, "vessel": vessel, "yeast": yeast})
+        return self._kept("jugs", {"name": name, "vessel": vessel, "yeast": yeast})
+
+    def begin(self, name="Pear"):
+        jug = self._begun(name)
         self.page.goto(f"{self.home}/jugs/{jug['id']}")
         expect(self.page.get_by_role("heading", name="An empty jug")).to_be_visible()
 

@@ -13,11 +13,8 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 @pytest.fixture
 def day(page, person):
-    person.move_in()
-    person.shelve("Pear juice", "pear", "10.8", "1.15")
-    person.begin()
-    person.pour("Pear juice")
-    page.get_by_label("Amount of Pear juice, ml").fill("3000")
+    person.sign_in()
+    person.with_pear_in_a_jug()
     page.get_by_role("button", name="Let sugar and water adjust").click()
     person.kept()
     page.get_by_role("button", name="Next: pitch the yeast").click()
@@ -101,10 +98,8 @@ def test_on_a_phone(day):
 
 
 def test_a_sample_is_scaled_to_the_jug_half_first(page, person):
-    person.move_in()
-    person.shelve("Pear juice", "pear", "10.8", "1.15")
-    person.begin()
-    person.pour("Pear juice")
+    person.sign_in()
+    person.with_pear_in_a_jug()
     page.get_by_label("Amount of Pear juice, ml").fill("4000")
     page.get_by_role("combobox", name="Add an ingredient").fill("Citric")
     page.get_by_role("option", name=re.compile("^Citric acid")).first.click()

@@ -16,7 +16,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 @pytest.fixture
 def cellar(page, person):
-    person.move_in()
+    person.sign_in()
     bottled(Caller(person.client), "Pear & plum")
     page.goto(f"{person.home}/cellar")
     expect(page.get_by_role("heading", level=1)).to_contain_text("7 bottles.")
@@ -56,7 +56,7 @@ def test_bottles_move_to_a_shelf_of_their_own_and_are_counted(cellar):
 
 
 def test_only_ready_ones_and_the_empty_cellar(page, person):
-    person.move_in()
+    person.sign_in()
     page.goto(f"{person.home}/cellar")
     page.get_by_role("link", name="See the jugs").click()
     bottled(Caller(person.client), "Pear & plum")
@@ -177,7 +177,7 @@ def test_looking_back_says_what_came_of_it_and_what_it_cost(cellar, person):
 
 
 def test_nothing_to_look_back_on_leads_to_the_jugs(page, person):
-    person.move_in()
+    person.sign_in()
     page.goto(f"{person.home}/look-back")
     expect(page.get_by_role("heading", name="Nothing to look back on yet")).to_be_visible()
     page.get_by_role("link", name="See the jugs").click()

@@ -19,7 +19,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 @pytest.fixture
 def must(page, person):
     """A jug planned and not pitched, and its page."""
-    person.move_in()
+    person.sign_in()
     jug = person._kept("jugs", {"name": "Pear", "vessel": {"volume_ml": 5000}, "yeast": {"key": "wine", "tolerance_abv": 14}})  # fmt: skip
     plan = {"pours": [{**PEAR, "volume_ml": 4000}], "vessel": {"volume_ml": 5000}}
     kept = {"based_on": jug["kept"]["version"], "plan": plan}
@@ -43,7 +43,7 @@ def ready_for_no_network(page):
     page.wait_for_function("() => navigator.serviceWorker.controller !== null", timeout=30_000)
     # And a little later what it would open.
     with page.expect_response("**/api/jugs?*"):
-        pass
+        page.reload()
     page.wait_for_timeout(4000)
 
 

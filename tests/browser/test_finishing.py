@@ -18,7 +18,7 @@ CROWN = "beer_bottle_returnable/crown"
 
 @pytest.fixture
 def call(person):
-    person.move_in()
+    person.sign_in()
     return Caller(person.client)
 
 

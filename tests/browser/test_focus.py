@@ -22,14 +22,9 @@ def focused(page):
 
 @pytest.fixture
 def bench(page, person):
-    person.move_in()
-    person.shelve("Pear juice", "pear", "10.8", "1.15")
+    person.sign_in()
     person.shelve("Plum juice", "plum", "10.4", "1.45")
-    person.begin()
-    person.pour("Pear juice")
-    page.get_by_label("Amount of Pear juice, ml").fill("3000")
-    expect(page.get_by_test_id("kept")).to_have_text("saving …")
-    person.kept()
+    person.with_pear_in_a_jug()
     return page
 
 

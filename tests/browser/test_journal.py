@@ -13,11 +13,8 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 @pytest.fixture
 def fermenting(page, person):
-    person.move_in()
-    person.shelve("Pear juice", "pear", "10.8", "1.15")
-    person.begin()
-    person.pour("Pear juice")
-    person.kept()
+    person.sign_in()
+    person.with_pear_in_a_jug()
     person.pitch("1.049")
     return page
 

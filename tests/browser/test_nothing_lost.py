@@ -16,13 +16,8 @@ SCROLL_PX = 300
 @pytest.fixture
 def bench(page, person):
     """A jug with 3 litres of pear in it, kept."""
-    person.move_in()
-    person.shelve("Pear juice", "pear", "10.8", "1.15")
-    person.begin()
-    person.pour("Pear juice")
-    page.get_by_label("Amount of Pear juice, ml").fill("3000")
-    expect(page.get_by_test_id("kept")).to_have_text("saving …")
-    person.kept()
+    person.sign_in()
+    person.with_pear_in_a_jug()
     return page
 
 

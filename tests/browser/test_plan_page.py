@@ -13,11 +13,8 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 @pytest.fixture
 def bench(page, person):
-    person.move_in()
-    person.shelve("Pear juice", "pear", "10.8", "1.15")
-    person.begin()
-    person.pour("Pear juice")
-    person.kept()
+    person.sign_in()
+    person.with_pear_in_a_jug()
     return page
 
 
@@ -172,7 +169,7 @@ def test_the_second_window_is_told_and_chooses(bench, person):
 
 
 def test_a_server_that_does_not_answer_loses_nothing(page, person):
-    person.move_in()
+    person.sign_in()
     page.goto(f"{person.home}/shelf?read")
     page.get_by_label("What is it?").fill("Pear juice")
     page.get_by_label("Of which sugars, g").fill("10.8")
@@ -184,7 +181,7 @@ def test_a_server_that_does_not_answer_loses_nothing(page, person):
 
 
 def test_a_bad_label_is_told_beside_its_field(page, person):
-    person.move_in()
+    person.sign_in()
     page.goto(f"{person.home}/shelf?read")
     page.get_by_label("Price, GBP").fill("1.15")
     page.get_by_label("Of which sugars, g").fill("140")
@@ -196,14 +193,14 @@ def test_a_bad_label_is_told_beside_its_field(page, person):
 
 
 def test_an_empty_shelf_shows_the_way_to_the_first_label(page, person):
-    person.move_in()
+    person.sign_in()
     person.begin()
     page.get_by_role("link", name="Read the label of a carton first.").click()
     expect(page.get_by_label("What is it?")).to_be_visible()
 
 
 def test_a_price_nobody_gave_is_not_nought(page, person):
-    person.move_in()
+    person.sign_in()
     person.begin()
     person.pour("White sugar")
     page.get_by_role("button", name="Let sugar and water adjust").click()
@@ -212,10 +209,8 @@ def test_a_price_nobody_gave_is_not_nought(page, person):
 
 
 def test_a_reading_off_the_tape_is_written_down_for_its_day(page, person):
-    person.move_in()
-    person.shelve("Pear juice", "pear", "10.8", "1.15")
-    person.begin()
-    person.pour("Pear juice")
+    person.sign_in()
+    person.with_pear_in_a_jug()
     page.get_by_label("Amount of Pear juice, ml").fill("4000")
     expect(page.get_by_test_id("kept")).to_have_text("saving …")
     person.kept()

@@ -35,7 +35,7 @@ SHELF = [
 @pytest.fixture
 def bench(page, person):
     """An empty jug, and a shelf to pour from."""
-    person.move_in()
+    person.sign_in()
     account = Account.objects.get()
     for row in SHELF:
         put_on_shelf(account, ProductIn.model_validate(row))

@@ -81,7 +81,7 @@ def put_on_the_shelf(page):
 
 
 def test_pasted_judged_and_on_the_shelf(page, person):
-    person.move_in()
+    person.sign_in()
     read(page, person).fill(CORDIAL)
     check_the_cordial(page)
     page.get_by_label("Price, GBP").fill("2 for £3.20")
@@ -92,7 +92,7 @@ def test_pasted_judged_and_on_the_shelf(page, person):
 
 @pytest.mark.browser_context_args(**PHONE)
 def test_in_the_shop_aisle_on_a_phone(page, person):
-    person.move_in()
+    person.sign_in()
     read(page, person).fill(CORDIAL)
     check_the_cordial(page)
     put_on_the_shelf(page)
@@ -101,7 +101,8 @@ def test_in_the_shop_aisle_on_a_phone(page, person):
 
 
 def test_by_keyboard_alone(page, person):
-    person.move_in()
+    person.sign_in()
+    page.goto(person.home)
     keys = page.keyboard
     page.get_by_role("heading", name="No jug yet").click()
     keys.press("l")
@@ -119,7 +120,7 @@ def test_by_keyboard_alone(page, person):
 
 
 def test_what_the_person_sets_wins_and_is_remembered(page, person):
-    person.move_in()
+    person.sign_in()
     text = read(page, person)
     text.fill(CORDIAL)
     sugars = page.get_by_label("Of which sugars, g")
@@ -134,7 +135,7 @@ def test_what_the_person_sets_wins_and_is_remembered(page, person):
 
 
 def test_a_figure_that_is_none_is_told_and_not_dropped(page, person):
-    person.move_in()
+    person.sign_in()
     read(page, person).fill(CORDIAL)
     check_the_cordial(page)
     page.get_by_label("Pack holds").fill("a jarful")
@@ -145,7 +146,7 @@ def test_a_figure_that_is_none_is_told_and_not_dropped(page, person):
 
 
 def test_a_doubtful_figure_is_asked_for_and_not_filled_in(page, person):
-    person.move_in()
+    person.sign_in()
     read(page, person).fill("Plum juice 1 L per 100 ml: carbohydrate 10.9 g of which sugars 10.49")
     expect(page.get_by_text("a g misread as a 9")).to_be_visible()
     expect(page.get_by_label("Of which sugars, g")).to_have_value("")
@@ -153,7 +154,7 @@ def test_a_doubtful_figure_is_asked_for_and_not_filled_in(page, person):
 
 @pytest.mark.usefixtures("service")
 def test_a_barcode_typed_and_in_a_picture(page, person):
-    person.move_in()
+    person.sign_in()
     read(page, person)
     page.get_by_label("Barcode", exact=True).fill(PEAR_CODE)
     page.get_by_role("button", name="Look it up").click()
@@ -167,7 +168,7 @@ def test_a_barcode_typed_and_in_a_picture(page, person):
 
 
 def test_barcodes_that_come_to_nothing_lose_nothing(page, person, service):
-    person.move_in()
+    person.sign_in()
     read(page, person).fill("Quince juice, my own words")
     field, look = (
         page.get_by_label("Barcode", exact=True),
@@ -188,7 +189,7 @@ def test_barcodes_that_come_to_nothing_lose_nothing(page, person, service):
 
 
 def test_a_photograph_is_confirmed_figure_by_figure_and_corrected(page, person):
-    person.move_in()
+    person.sign_in()
     read(page, person)
     choose(page, "Photograph it", saved(drawn()))
     expect(page.get_by_text("Reading the picture")).to_be_visible()
@@ -209,7 +210,7 @@ def test_a_photograph_is_confirmed_figure_by_figure_and_corrected(page, person):
 
 
 def test_two_sides_of_a_pack_are_one_label(page, person):
-    person.move_in()
+    person.sign_in()
     read(page, person)
     front = (("Plum juice 1 L", ""), ("Ingredients: plum juice,", ""), ("potassium sorbate", ""))
     choose(page, "Choose pictures", saved(drawn(front)))
@@ -229,7 +230,7 @@ def test_two_sides_of_a_pack_are_one_label(page, person):
 
 
 def test_a_live_camera_takes_the_label(page, person):
-    person.move_in()
+    person.sign_in()
     page.context.grant_permissions(["camera"])
     read(page, person)
     page.get_by_role("button", name="Live camera").click()
@@ -244,7 +245,7 @@ def test_a_live_camera_takes_the_label(page, person):
 
 
 def test_a_camera_that_is_refused_says_what_to_do(page, person):
-    person.move_in()
+    person.sign_in()
     page.context.clear_permissions()
     page.add_init_script(
         "if (navigator.mediaDevices) navigator.mediaDevices.getUserMedia ="
@@ -258,7 +259,7 @@ def test_a_camera_that_is_refused_says_what_to_do(page, person):
 
 
 def test_what_the_reader_doubts_stands_by_its_field_and_is_settled_by_a_press(page, person):
-    person.move_in()
+    person.sign_in()
     read(page, person).fill(
         "Quince cordial 500 ml\nDilute 1:5 with water\nPer 100 ml: sugars 11.5 g\nIngredients: quince"
     )
@@ -275,7 +276,7 @@ def test_what_the_reader_doubts_stands_by_its_field_and_is_settled_by_a_press(pa
 
 
 def test_a_picture_that_is_none_says_so_and_keeps_what_was_typed(page, person):
-    person.move_in()
+    person.sign_in()
     read(page, person).fill("Quince juice")
     choose(page, "Photograph it", b"%PDF-1.7 renamed")
     expect(page.get_by_text("That is not a picture this can open")).to_be_visible()
@@ -283,7 +284,7 @@ def test_a_picture_that_is_none_says_so_and_keeps_what_was_typed(page, person):
 
 
 def test_found_filtered_sorted_and_side_by_side(page, person):
-    person.move_in()
+    person.sign_in()
     person.shelve("Pear juice", "pear", "10.8", "1.15")
     person.shelve("Grape juice", "grape", "15.6", "1.40")
     page.goto(f"{person.home}/shelf?sort=sugar_price")
@@ -306,7 +307,7 @@ def test_found_filtered_sorted_and_side_by_side(page, person):
 
 
 def test_prices_stock_and_a_gravity_on_the_products_own_page(page, person):
-    person.move_in()
+    person.sign_in()
     person.shelve("Pear juice", "pear", "10.8", "1.15")
     page.goto(f"{person.home}/shelf")
     page.get_by_role("link", name="Pear juice").click()
@@ -328,7 +329,7 @@ def test_prices_stock_and_a_gravity_on_the_products_own_page(page, person):
 
 
 def test_a_file_in_with_a_broken_row_and_then_without(page, person):
-    person.move_in()
+    person.sign_in()
     page.goto(f"{person.home}/shelf/files")
     good = "name;kind;fruit;sugars_g;per;pack;price\r\nBirne;juice;pear;10,4;100 ml;1 l;1,15\r\n"
     choose(page, "Choose a file", f"\ufeff{good}x;soup;;9;100 ml;1 l;1\r\n".encode(), "shelf.csv")
@@ -343,7 +344,7 @@ def test_a_file_in_with_a_broken_row_and_then_without(page, person):
 
 
 def test_everything_out_in_one_file_and_in_again(page, person):
-    person.move_in()
+    person.sign_in()
     person.shelve("Plum", "plum", "10.4", "1.20")
     person.begin("Plum and pear")
     page.goto(f"{person.home}/shelf/files")

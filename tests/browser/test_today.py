@@ -16,7 +16,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 @pytest.fixture
 def fed(page, person):
     """A jug a day after its yeast, with a portion of nutrient to be given."""
-    person.move_in()
+    person.sign_in()
     jug = person._kept("jugs", {"name": "Pear", "vessel": {"volume_ml": 5000}, "yeast": {"key": "wine", "tolerance_abv": 14}})  # fmt: skip
     doses = [{"kind": "nutrient", "mass_g": 0.9, "when": "after_24_h"}]
     plan = {"pours": [{**PEAR, "volume_ml": 4000}], "vessel": {"volume_ml": 5000}, "doses": doses}
@@ -84,7 +84,7 @@ def test_on_a_phone(fed):
 
 
 def test_nothing_due_says_what_is_next(page, person):
-    person.move_in()
+    person.sign_in()
     page.goto(f"{person.home}/today")
     expect(page.get_by_role("heading", name="Nothing to do for two weeks.")).to_be_visible()
     expect(page.get_by_role("link", name="To the jugs")).to_be_visible()

@@ -63,7 +63,7 @@ def test_somebody_new_gets_from_account_to_yeast_in_few_presses(page, live_serve
     [("us", "0.7925162 gal", "1.2151914 gal"), ("imperial", "0.6599078 gal", "1.0118585 gal")],
 )
 def test_another_kitchen_makes_the_same_drink(page, person, shows, poured, fill):
-    person.move_in()
+    person.sign_in()
     settings = person.client.get("/api/session").json()["settings"]
     settings |= {"shows": shows, "gravity_scale": "brix", "temperature": "f"}
     sent = person.client.put("/api/session/settings", settings, content_type="application/json")

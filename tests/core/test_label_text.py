@@ -118,3 +118,25 @@ def test_sweeteners_are_known_in_four_languages(listed, number):
     found = read_label_text(f"Ingredients: water, {listed}.").ingredients
     assert number in [finding.additive.e_number for finding in found.findings]
     assert found.verdict == "ferments"
+
+
+@pytest.mark.parametrize(
+    ("label", "serving", "pack"),
+    [
+        ("Serving size 8 fl oz (240 mL)\nServings per container 4", "240 ml", None),
+        ("Serving size 1 cup (250 mL)\nNet 1.89 L", "250 ml", "1890 ml"),
+        ("Eine Portion sind 200 ml\n1 Liter", "200 ml", "1000 ml"),
+        ("Portionsgröße: 150 ml", "150 ml", None),
+        ("Une portion de 200 ml", "200 ml", None),
+        ("Ración: 200 ml", "200 ml", None),
+        # Whose fluid ounce it is nobody says; a pack is no serving.
+        ("Serving size 8 fl oz", None, None),
+        ("Servings: many, in 2 L", None, "2000 ml"),
+    ],
+)
+def test_a_serving_is_no_pack(label, serving, pack):
+    fields = read_label_text(label).fields
+    assert [fields[key].value if key in fields else None for key in ("serving", "pack")] == [
+        serving,
+        pack,
+    ]

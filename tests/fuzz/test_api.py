@@ -29,9 +29,8 @@ schema = schemathesis.openapi.from_dict(dict(_DOCUMENT))
 
 
 @pytest.fixture
-def signed_in(account, settings):
+def signed_in(account):
     """A kitchen with a jug and a carton, so that numbers made up now and then are somebody's."""
-    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     # The test's transaction is the only connection there is.
     for signal in (request_started, request_finished):
         signal.disconnect(close_old_connections)

@@ -35,12 +35,6 @@ CARTON = {
 }
 
 
-@pytest.fixture(autouse=True)
-def _quick_passwords(settings):
-    """Slow hashing guards real passwords; here it would only slow the tests."""
-    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
-
-
 @dataclass
 class Caller:
     """JSON in, status and JSON out."""

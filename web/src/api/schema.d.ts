@@ -4988,8 +4988,7 @@ export interface components {
             end: components["schemas"]["PairOut"];
             abv: components["schemas"]["PairOut"];
             lost_ml: components["schemas"]["PairOut"];
-            /** Days */
-            days: number | null;
+            days: components["schemas"]["PairOut"];
             /** Litre Planned */
             litre_planned: string | null;
             /** Litre Paid */

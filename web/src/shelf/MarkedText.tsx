@@ -10,7 +10,16 @@ export type Stretch = { start: number; end: number; style: string };
 /** The stretches to mark, in order and without overlaps: figures first, then what is in it. */
 export function stretches(reading: Reading | undefined): Stretch[] {
   if (!reading) return [];
-  const shown = ["sugars", "basis", "dilution", "makes", "pack", "polyols", "carbohydrate"];
+  const shown = [
+    "sugars",
+    "basis",
+    "dilution",
+    "makes",
+    "pack",
+    "serving",
+    "polyols",
+    "carbohydrate",
+  ];
   const all = [
     ...reading.fields
       .filter((field) => shown.includes(field.key))
