@@ -20,6 +20,7 @@ _HELP = """\
 ./amber label FILE       what a label's text says, or an array of texts
 ./amber labels           how the reader does on labels drawn at random, by language
         --count N        so many of each; --seed N: the same ones again
+        --photographs N  so many photographed as well (some 250 MB more, seconds each)
 ./amber words            every text a brewer can meet, each with its place
 ./amber bench            time the core, the endpoints and the drawing
 ./amber help             this page
@@ -39,6 +40,7 @@ def main(arguments: list[str]) -> int:
     drawn = commands.add_parser("labels", add_help=False)
     drawn.add_argument("--count", type=int, default=40)
     drawn.add_argument("--seed", type=int)
+    drawn.add_argument("--photographs", type=int, default=0)
     for name in ("stop", "bench", "words", "help"):
         commands.add_parser(name, add_help=False)
     for name in ("evaluate", "jug", "label"):
@@ -62,11 +64,8 @@ def main(arguments: list[str]) -> int:
             case "bench":
                 return check.bench()
             case "labels":
-                return _as_module(
-                    "launch.labels",
-                    str(asked.count),
-                    "fresh" if asked.seed is None else str(asked.seed),
-                )
+                wanted = provision.WITH_PHOTOS if asked.photographs else provision.TO_RUN
+                return _as_module("launch.labels", *arguments[1:], requirements=wanted)
             case "evaluate" | "jug" | "label":
                 return _as_module("launch.ask", asked.command, *arguments[1:])
             case _:
@@ -79,9 +78,9 @@ def main(arguments: list[str]) -> int:
         return 130
 
 
-def _as_module(module: str, *arguments: str) -> int:
+def _as_module(module: str, *arguments: str, requirements: str = provision.TO_RUN) -> int:
     provision.debian_packages(*provision.FOR_EVALUATE)
-    provision.python_packages(provision.TO_RUN)
+    provision.python_packages(requirements)
     sys.stdout.flush()
     os.environ["PYTHONPATH"] = str(ROOT)
     # The interpreter of the virtual environment takes over this process.

@@ -3,7 +3,7 @@
 from typing import Any
 
 from core.pack.declared import printed
-from core.pack.reader import read_label_text
+from core.pack.reader import LabelText, read_label_text
 
 
 def answer_label(text: str) -> dict[str, Any]:
@@ -12,7 +12,11 @@ def answer_label(text: str) -> dict[str, Any]:
     `as_sold` only when all it rests on is sure; else `why_not` says what to settle. `start` and
     `end` count Unicode code points. Raises JobError for more text than a label holds.
     """
-    reading = read_label_text(text)
+    return answered(read_label_text(text))
+
+
+def answered(reading: LabelText) -> dict[str, Any]:
+    """The same of a label that was read."""
     label = reading.label
     return {
         "fields": [

@@ -45,7 +45,7 @@ def _group(name: str, its: Sequence[Outcome]) -> Group:
         mean(lambda one: one.end.off, 1000),
         mean(lambda one: one.abv.off),
         mean(lambda one: one.lost_ml.off),
-        mean(lambda one: one.days.off),
+        mean(lambda one: one.days.off if one.days else None),
         mean(_dearer),
     )
 

@@ -63,7 +63,7 @@ class Outcome:
     """A batch against the tables: gravities (SG), % vol, ml that did not reach the bottles, and
     what a litre in bottles cost. `start_sd` and `end_sd` are points of all doubt but the cartons'
     sugar and the yeast's end, `lost_sd` ml by which losses vary; `days` from the yeast to dry, as
-    usual under the conditions that it stood in and as they were."""
+    usual under the conditions that it stood in and as they were; None before it is."""
 
     yeast: str
     cartons: tuple[Carton, ...]
@@ -74,7 +74,7 @@ class Outcome:
     abv: Pair
     lost_ml: Pair
     lost_sd: float
-    days: Pair
+    days: Pair | None
     litre: tuple[Decimal | None, Decimal | None]
 
 
@@ -120,7 +120,7 @@ def outcome(
         Pair(expected.finish.abv.value, ran.brew.abv.value if ended else None),
         Pair(expected.lees_ml, made - bottled - half if alone and lots and _spent(jug) else None),
         math.hypot(_LOSSES_VARY * expected.lees_ml, _MADE_SD * made, sd_of_uniform(half)),
-        Pair(_usual_days(ran, expected), _days(ran, end_sg)),
+        _days(ran, expected, end_sg),
         (
             per_bottle(expected.cost.used, expected.reaching_ml.value, 1000) if ready else None,
             per_bottle(paid, bottled, 1000) if paid and bottled else None,
@@ -191,12 +191,11 @@ def _start_sd(expected: Evaluation, cartons: Sequence[Carton]) -> float:
     return math.hypot(rest, READING_SD * 1000)
 
 
-def _usual_days(jug: Jug, expected: Evaluation) -> float:
-    return days_to_dry(expected.must.mix.sg, expected.finish.sg.value, conditions(jug))
-
-
-def _days(jug: Jug, end_sg: float | None) -> float | None:
+def _days(jug: Jug, expected: Evaluation, end_sg: float | None) -> Pair | None:
     if end_sg is None or jug.pitched_at is None:
         return None
     dry = [seen for seen in jug.watch.readings if seen.sg + jug.watch.moved <= end_sg + _DRY_WITHIN]
-    return max(days_between(jug.pitched_at, dry[0].at), 0.0) if dry else None
+    if not dry:
+        return None
+    usual = days_to_dry(expected.must.mix.sg, expected.finish.sg.value, conditions(jug))
+    return Pair(usual, max(days_between(jug.pitched_at, dry[0].at), 0.0))

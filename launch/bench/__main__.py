@@ -4,6 +4,7 @@ from launch.bench.browser import bench_drag, bench_first_load
 from launch.bench.endpoints import (
     bench_evaluate,
     bench_lists,
+    bench_photographs,
     bench_worst_requests,
     bench_years,
 )
@@ -30,4 +31,5 @@ if __name__ == "__main__":
         bench_lists(measured)
         bench_years(measured)
         bench_probes(measured)
+        bench_photographs(measured)
         bench_worst_requests(measured)

@@ -1,8 +1,10 @@
 """The server's answers, from a request's first byte to the answer's last."""
 
+import io
 import json
 import statistics
 import time
+from concurrent.futures import ThreadPoolExecutor
 from functools import partial
 
 from launch.bench.figures import line, p95, quiet, seconds, timed
@@ -15,8 +17,10 @@ from launch.bench.kitchen import (
     plan_jug,
 )
 from launch.bench.plans import plan_of
+from simulated.photographs import photograph
 
 _FORM = "----amber"
+_MULTIPART = f"multipart/form-data; boundary={_FORM}"
 
 
 def bench_evaluate(kitchen: Kitchen) -> None:
@@ -92,6 +96,29 @@ def bench_years(kitchen: Kitchen) -> None:
             )
 
 
+def bench_photographs(kitchen: Kitchen) -> None:
+    """A label photographed turned, read once the reader is awake; and what others wait for a small
+    answer while pictures are being read."""
+    picture = io.BytesIO()
+    photograph(3, "en", "turned")[1].save(picture, "JPEG", quality=85)
+    body = _form("picture", "picture.jpg", "image/jpeg", picture.getvalue())
+    read = partial(kitchen.ask, "POST", "/api/shelf/pictures/label", body, _MULTIPART)
+    seconds("endpoint: read a photograph, warm", read, 4)
+    ask = partial(kitchen.ask, "GET", "/api/session")
+    alone = quiet(ask, 40)
+    with ThreadPoolExecutor(1) as hand:
+        pictures = [hand.submit(read) for _ in range(4)]
+        beside = quiet(ask, 40)
+        for each in pictures:
+            each.result()
+    line(
+        "endpoint: empty beside a photograph, p50 / p95",
+        f"{statistics.median(beside):.1f} / {p95(beside):.1f} ms",
+        f"alone {p95(alone):.1f}, below 100 ms",
+        p95(beside) < 100,
+    )
+
+
 def bench_worst_requests(kitchen: Kitchen) -> None:
     """The most that any one request may bring."""
     label = json.dumps({"text": ("per 100 ml " * 2000)[:20_000]}).encode()
@@ -121,7 +148,7 @@ def _bench_import(kitchen: Kitchen) -> None:
     clear_shelf(kitchen.account_id)
     rows = _rows(5000)
     began = time.perf_counter()
-    kitchen.ask("POST", "/api/shelf/import", rows, f"multipart/form-data; boundary={_FORM}")
+    kitchen.ask("POST", "/api/shelf/import", rows, _MULTIPART)
     taken = time.perf_counter() - began
     line("endpoint: bring in 5,000 rows", f"{taken:.2f} s", "below 5 s", taken < 5)
 
@@ -130,7 +157,13 @@ def _rows(count: int) -> bytes:
     rows = ["name,kind,fruit,sugars_g,per,pack,price"]
     rows += [f"Row {i},juice,pear,{8 + i % 50 / 10},100 ml,1 l,1.15" for i in range(count)]
     table = "\r\n".join(rows)
-    return (
-        f'--{_FORM}\r\nContent-Disposition: form-data; name="file"; filename="rows.csv"\r\n'
-        f"Content-Type: text/csv\r\n\r\n{table}\r\n--{_FORM}--\r\n"
-    ).encode()
+    return _form("file", "rows.csv", "text/csv", table.encode())
+
+
+def _form(field: str, name: str, kind: str, content: bytes) -> bytes:
+    """A file as a browser's form sends it."""
+    head = (
+        f'--{_FORM}\r\nContent-Disposition: form-data; name="{field}"; filename="{name}"\r\n'
+        f"Content-Type: {kind}\r\n\r\n"
+    )
+    return head.encode() + content + f"\r\n--{_FORM}--\r\n".encode()

@@ -31,7 +31,7 @@ class BatchOut(BaseModel):
     end: PairOut
     abv: PairOut
     lost_ml: PairOut
-    days: PairOut
+    days: PairOut | None
     litre_planned: str | None
     litre_paid: str | None
 

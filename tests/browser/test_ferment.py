@@ -14,6 +14,7 @@ from tests.browser.conftest import PEAR, PHONE, tab_to
 from tests.server.test_pictures import photographed
 
 pytestmark = pytest.mark.django_db(transaction=True)
+with_worker = pytest.mark.browser_context_args(service_workers="allow")
 
 
 @pytest.fixture
@@ -56,6 +57,7 @@ def offline(page):
     return page.get_by_role("status", name="Without a network")
 
 
+@with_worker
 def test_a_reading_offline_is_sent_once_after_a_reload_offline(going):
     ready_for_no_network(going)
     # A page that is loaded anew has a network for a moment, whatever the browser was told.
@@ -81,6 +83,7 @@ def test_a_reading_offline_is_sent_once_after_a_reload_offline(going):
     assert Event.objects.filter(kind="read").count() == 2
 
 
+@with_worker
 def test_what_cannot_be_saved_when_it_is_sent_shows_both(going):
     going.context.set_offline(True)
     read(going, "1.062")
@@ -93,6 +96,7 @@ def test_what_cannot_be_saved_when_it_is_sent_shows_both(going):
     assert Event.objects.get(what__sg=1.062).insisted
 
 
+@with_worker
 def test_a_tick_and_a_note_offline(going, person, must):
     going.context.set_offline(True)
     going.get_by_role("button", name="Add to the log").click()
@@ -105,6 +109,7 @@ def test_a_tick_and_a_note_offline(going, person, must):
     assert Event.objects.get(kind="noticed").note == "Smells of pears"
 
 
+@with_worker
 def test_a_step_ticked_offline_stays_ticked(page, person, must):
     page.goto(f"{person.home}/jugs/{must['id']}/pitch")
     clean = page.get_by_role("checkbox", name="Sanitise what touches it")
@@ -119,6 +124,7 @@ def test_a_step_ticked_offline_stays_ticked(page, person, must):
     assert StepMark.objects.get().done_at is not None
 
 
+@with_worker
 def test_signing_out_waits_for_what_is_not_sent(going):
     going.context.set_offline(True)
     read(going, "1.030")

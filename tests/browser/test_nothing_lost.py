@@ -9,6 +9,7 @@ from server.jugs.models import Event, Jug
 from tests.browser.conftest import PHONE, finger
 
 pytestmark = pytest.mark.django_db(transaction=True)
+with_worker = pytest.mark.browser_context_args(service_workers="allow")
 
 SCROLL_PX = 300
 
@@ -126,7 +127,10 @@ def test_what_is_half_typed_is_there_again(bench, person):
     expect(bench.get_by_label("Look, smell, anything done")).to_have_value("smells of pear dro")
 
 
+@with_worker
 def test_a_plan_changed_offline_is_there_again_and_kept_once_online(bench):
+    # All pages' code comes once the page is idle.
+    bench.wait_for_timeout(3000)
     bench.context.set_offline(True)
     bench.get_by_label("Amount of Pear juice, ml").fill("1234")
     bench.wait_for_timeout(1000)
@@ -140,6 +144,7 @@ def test_a_plan_changed_offline_is_there_again_and_kept_once_online(bench):
     expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("1234")
 
 
+@with_worker
 def test_offline_is_said_and_every_page_still_opens(bench):
     bench.wait_for_load_state("networkidle")
     # All pages' code comes once the page is idle.

@@ -49,7 +49,7 @@ def show_batch(token: str) -> BatchPageOut:
         ],
         start_sg=came.start.found if came else None,
         end_sg=came.end.found if came else None,
-        days=came.days.found if came else None,
+        days=came.days.found if came and came.days else None,
         liked=liked.marked,
         tastings=liked.count,
     )

@@ -86,7 +86,7 @@ def _batch(jug: int, number: int, name: str, came: Outcome) -> BatchOut:
         end=_pair(came.end),
         abv=_pair(came.abv),
         lost_ml=_pair(came.lost_ml),
-        days=_pair(came.days),
+        days=_pair(came.days) if came.days else None,
         litre_planned=None if planned is None else money_text(planned),
         litre_paid=None if paid is None else money_text(paid),
     )

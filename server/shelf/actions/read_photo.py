@@ -10,11 +10,12 @@ import math
 from PIL import Image
 
 from core.errors import JobError
-from core.pack.print_lines import PrintLine, print_lines, slope
-from server.shelf.actions.read_label_text import read_label_text
+from core.files.label_answer import answered
+from core.pack.photographed import read_print
+from core.pack.print_lines import PrintLine, slope
 from server.shelf.letters import LETTERS
 from server.shelf.pictures import opened
-from server.shelf.schemas import CropOut, PhotoOut
+from server.shelf.schemas import CropOut, LabelReadingOut, PhotoOut
 
 _MARGIN_PX = 6
 # Less of a slope than this, in degrees, is level.
@@ -25,28 +26,22 @@ def read_photo(raw: bytes) -> PhotoOut:
     """The label's text, its reading, and a crop for each figure. Raises JobError."""
     picture = opened(raw)
     pieces = LETTERS.pieces(picture)
-    lines = print_lines(pieces)
-    if not lines:
+    read = read_print(pieces)
+    if not read.lines:
         raise JobError(
             "No print can be read in it: closer, straight on, and without glare; or type the"
             " label instead.",
             "picture",
         )
-    text, places = "", []
-    for line in lines:
-        places.append((len(text), line))
-        text += f"{line.text}\n"
-    reading = read_label_text(text)
     turned = slope(pieces)
-    crops = [
-        CropOut(key=field.key, image=_crop(picture, _line_at(places, field.start), turned))
-        for field in reading.fields
-    ]
-    return PhotoOut(text=text, reading=reading, crops=crops)
-
-
-def _line_at(places: list[tuple[int, PrintLine]], start: int) -> PrintLine:
-    return next(line for begins, line in reversed(places) if begins <= start)
+    return PhotoOut(
+        text=read.text,
+        reading=LabelReadingOut.model_validate(answered(read.label)),
+        crops=[
+            CropOut(key=field.key, image=_crop(picture, read.line_at(field.start), turned))
+            for field in read.label.fields.values()
+        ],
+    )
 
 
 def _crop(picture: Image.Image, line: PrintLine, turned: float) -> str:

@@ -4988,7 +4988,7 @@ export interface components {
             end: components["schemas"]["PairOut"];
             abv: components["schemas"]["PairOut"];
             lost_ml: components["schemas"]["PairOut"];
-            days: components["schemas"]["PairOut"];
+            days: components["schemas"]["PairOut"] | null;
             /** Litre Planned */
             litre_planned: string | null;
             /** Litre Paid */

@@ -64,9 +64,10 @@ function Measured({
   pair,
   write,
 }: {
-  pair: Schemas["PairOut"];
+  pair: Schemas["PairOut"] | null;
   write: (figure: number) => string;
 }) {
+  if (!pair) return <td>–</td>;
   return (
     <td>
       <b>{pair.found === null ? "–" : write(Math.max(pair.found, 0))}</b>

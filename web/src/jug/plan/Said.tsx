@@ -9,16 +9,32 @@ const REST_MS = 900;
 export const Said = memo(function Said({ result }: { result: Schemas["EvaluationOut"] }) {
   const sentence = inWords(result);
   const [said, setSaid] = useState("");
+  const held = useHeld();
   useEffect(() => {
+    if (held) return;
     const timer = setTimeout(() => setSaid(sentence), REST_MS);
     return () => clearTimeout(timer);
-  }, [sentence]);
+  }, [sentence, held]);
   return (
     <VisuallyHidden role="status" data-testid="said">
       {said}
     </VisuallyHidden>
   );
 });
+
+/** Whether a finger or the mouse is down: on a slow device a hand is at it between two answers. */
+function useHeld(): boolean {
+  const [held, setHeld] = useState(false);
+  useEffect(() => {
+    const end = new AbortController();
+    const heard = { capture: true, signal: end.signal };
+    window.addEventListener("pointerdown", () => setHeld(true), heard);
+    for (const lifted of ["pointerup", "pointercancel"])
+      window.addEventListener(lifted, () => setHeld(false), heard);
+    return () => end.abort();
+  }, []);
+  return held;
+}
 
 function inWords({ pours, must, finish, glass }: Schemas["EvaluationOut"]): string {
   const solved = pours.filter((pour) => pour.solved);
