@@ -68,14 +68,15 @@ _PER_LITRE = re.compile(
 )
 _BARE_100 = re.compile(r"(?:/\s{0,8})?(?<![\w.,])(100)\s*(ml|g|gr)(?![a-z])")
 _EITHER = re.compile(r"(?<!\w)(100)\s*(?:ml\s*/\s*g|g\s*/\s*ml|ml\s+(?:or|oder|ou|o)\s+g)(?!\w)")
+# An accent may be any letter: a camera reads "diluø".
 _PREPARED = re.compile(
     r"(?<!\w)(?:as\s+)?(?:diluted|prepared|made\s+up|reconstituted|ready[\s-]to[\s-]drink|when\s+mixed"
     r"|as\s+consumed|as\s+drunk|(?:ready|finished|mixed)\s+drink)|(?<!un)zubereitet\w*|(?<!un)verd\w?nnt\w*|tri\w?kfertig\w*|fertiges?\s+getrank"
-    r"|prepare(?:e?s?)(?!\w)|dilue(?:e?s?)(?!\w)|pret\s+a\s+boire|reconstitu\w*|preparad[oa]\w*|diluid[oa]\w*"
+    r"|prepar[eo](?:e?s?)(?!\w)|dilu[eo](?:[eo]?s?)(?!\w)|pret\s+a\s+boire|reconstitu\w*|preparad[oa]\w*|diluid[oa]\w*"
     r"|reconstituid\w*|listo\s+para"
 )
 AS_SOLD = re.compile(
-    r"as\s+sold|undiluted|neat|unverd\w?nnt\w*|unzubereitet\w*|(?:non|pas)\s+dilue\w*|tel\s+que\s+vendu"
+    r"as\s+sold|undiluted|neat|unverd\w?nnt\w*|unzubereitet\w*|(?:non|pas)\s+dilu[eo]\w*|tel\s+que\s+vendu"
     r"|sin\s+diluir|tal\s+como\s+se\s+vende|per\s+100\s*(?:ml|g)\s+(?:of\s+)?(?:concentrate|syrup"
     r"|cordial|powder)"
 )

@@ -93,8 +93,9 @@ def _turned(piece: Piece, by: float) -> Piece:
 
 def _rows(pieces: Sequence[Piece]) -> list[list[Piece]]:
     rows: list[list[Piece]] = []
+    sloped = _sloped(pieces)
     for piece in sorted(pieces, key=lambda p: min(x for x, _ in p.corners)):
-        near = [(off, row) for row in rows if (off := _off(row, piece)) is not None]
+        near = [(off, row) for row in rows if (off := _off(row, piece, sloped)) is not None]
         if near:
             min(near, key=lambda item: item[0])[1].append(piece)
         else:
@@ -102,12 +103,34 @@ def _rows(pieces: Sequence[Piece]) -> list[list[Piece]]:
     return sorted(rows, key=lambda row: sum(p.middle[1] for p in row) / len(row))
 
 
-def _off(row: list[Piece], piece: Piece) -> float | None:
+def _sloped(pieces: Sequence[Piece]) -> dict[int, float]:
+    """How the print runs at each piece, by its id: a short one's own box does not tell, but the
+    long ones over and under it do."""
+    long = [p for p in pieces if p.width >= _TELLS_SLOPE * p.height]
+    spans = [(min(x for x, _ in p.corners), max(x for x, _ in p.corners)) for p in long]
+
+    def here(piece: Piece) -> float:
+        x, y = piece.middle
+        nearest = min(
+            range(len(long)),
+            key=lambda i: (
+                max(spans[i][0] - x, x - spans[i][1], 0.0),
+                abs(long[i].middle[1] - y),
+            ),
+            default=None,
+        )
+        return 0.0 if nearest is None else long[nearest].angle
+
+    told = {id(p) for p in long}
+    return {id(p): p.angle if id(p) in told else here(p) for p in pieces}
+
+
+def _off(row: list[Piece], piece: Piece, sloped: dict[int, float]) -> float | None:
     """How far a piece lies off the line that a row points along; None where it is not of it."""
     last = row[-1]
     (x0, y0), (x1, y1) = last.middle, piece.middle
-    angles = [p.angle for p in (last, piece) if p.width >= _TELLS_SLOPE * p.height]
-    along = sum(angles) / len(angles) if angles else 0.0
+    # What is wound round a bottle runs, between two places, as the mean of how it runs at both.
+    along = (sloped[id(last)] + sloped[id(piece)]) / 2
     off = abs(y1 - (y0 + math.tan(along) * (x1 - x0)))
     ends = max(x for x, _ in last.corners)
     begins = min(x for x, _ in piece.corners)

@@ -9,6 +9,7 @@ import fcntl
 import importlib.util
 import io
 import json
+import math
 import os
 import struct
 import subprocess
@@ -19,6 +20,8 @@ from select import select
 from threading import Lock
 from typing import IO, Any
 
+import numpy
+import numpy.typing
 from PIL import Image
 
 from core.errors import JobError
@@ -30,6 +33,10 @@ _LENGTH = struct.Struct("!I")
 _LOCK = Path(tempfile.gettempdir()) / f"amber-jug-letters-{os.getuid()}.lock"
 # Pages are answered before pictures are read.
 _NICE = 10
+# A line so many times as long as it is high, read no surer than this, was too long to be read.
+_LONG, _SURE = 12.0, 0.9
+# No surer than this, it saw letters where there are none.
+_GUESSED = 0.5
 _AWAY = "The picture could not be read: try once more, or type the label instead."
 
 
@@ -108,26 +115,74 @@ def _read(pipe: IO[bytes]) -> bytes | None:
     return pipe.read(_LENGTH.unpack(head)[0]) if len(head) == _LENGTH.size else None
 
 
+class _Reader:
+    """The engine, and what it is bad at put right."""
+
+    def __init__(self) -> None:
+        from rapidocr import RapidOCR
+
+        settings = {"Global.log_level": "error", "Global.text_score": 0.0}
+        self._engine: Any = RapidOCR(params=settings)
+
+    def pieces(self, picture: Image.Image) -> list[Any]:
+        """Each piece of print with its corners."""
+        # What it is asked for is remembered from one picture to the next.
+        seen = self._engine(_pixels(picture), use_det=True, use_cls=True, use_rec=True)
+        if seen.boxes is None:
+            return []
+        boxes = [[[float(x), float(y)] for x, y in box] for box in seen.boxes]
+        return [
+            [self._again(picture, box) if _squeezed(box, sure) else text, box]
+            for text, box, sure in zip(seen.txts, boxes, seen.scores, strict=True)
+            if sure > _GUESSED or _squeezed(box, sure)
+        ]
+
+    def _again(self, picture: Image.Image, box: list[list[float]]) -> str:
+        """A long line is pressed into the engine's window until nothing can be read: in two."""
+        wide, high = (round(math.dist(box[0], box[at])) for at in (1, 3))
+        corners = (*box[0], *box[3], *box[2], *box[1])
+        line = picture.transform(
+            (wide, high), Image.Transform.QUAD, corners, Image.Resampling.BICUBIC
+        )
+        cut = _gap(line)
+        halves = (line.crop((0, 0, cut, high)), line.crop((cut, 0, wide, high)))
+        found: list[str] = []
+        for half in halves:
+            read = self._engine(_pixels(half), use_det=False, use_cls=False, use_rec=True)
+            found += read.txts or ()
+        return " ".join(found)
+
+
+def _squeezed(box: list[list[float]], sure: float) -> bool:
+    return sure < _SURE and math.dist(box[0], box[1]) > _LONG * math.dist(box[0], box[3])
+
+
+def _gap(line: Image.Image) -> int:
+    """Where the widest gap between two letters stands, about the middle of a line of print."""
+    grey = numpy.asarray(line.convert("L"), dtype=float)
+    ink = grey.max() - grey.min(axis=0)
+    third = line.width // 3
+    space = max(line.height // 6, 1)
+    # The mean over the width of a space: least where there is one.
+    spread = numpy.convolve(ink, numpy.ones(space) / space, "same")
+    return third + int(numpy.argmin(spread[third : 2 * third]))
+
+
+def _pixels(picture: Image.Image) -> "numpy.typing.NDArray[numpy.uint8]":
+    # The engine wants blue, green, red.
+    return numpy.ascontiguousarray(numpy.asarray(picture)[:, :, ::-1])
+
+
 def main() -> int:
     """Read pictures from standard input until nobody sends one, or whoever began this is gone."""
-    import numpy
-    from rapidocr import RapidOCR
-
     os.nice(_NICE)
-    engine = RapidOCR(params={"Global.log_level": "error"})
+    reader = _Reader()
     source, sink = sys.stdin.buffer, sys.stdout.buffer
     while select([source], [], [], _IDLE_S)[0]:
         raw = _read(source)
         if raw is None:
             return 0
-        # The engine wants blue, green, red.
-        pixels = numpy.asarray(Image.open(io.BytesIO(raw)).convert("RGB"))[:, :, ::-1]
-        seen: Any = engine(pixels)
-        boxes = [] if seen.boxes is None else seen.boxes
-        found = [
-            [text, [[float(x), float(y)] for x, y in box]]
-            for text, box in zip(seen.txts or (), boxes, strict=True)
-        ]
+        found = reader.pieces(Image.open(io.BytesIO(raw)).convert("RGB"))
         _write(sink, json.dumps(found).encode())
     return 0
 
