@@ -4,6 +4,8 @@ kept with the account."""
 from decimal import Decimal
 from typing import Any
 
+from django.db.models import TextField
+from django.db.models.functions import Cast
 from pydantic import TypeAdapter
 
 from core import tables
@@ -45,6 +47,12 @@ def _kept(kind: TypeAdapter[Any], found: object) -> dict[str, Any]:
     return kept
 
 
+def written(kept: str) -> Cast:
+    """What is kept beside a jug, as it is written: read by its own schema in one go, several times
+    as fast as by way of dictionaries."""
+    return Cast(kept, TextField())
+
+
 def supplies_of(account: Account) -> dict[str, Supply]:
     """How what is used up beside the drink is sold on the account's shelf, by its kind: what is
     at home before what is not."""
@@ -68,7 +76,8 @@ def found_of(account: Account) -> tuple[Fact, ...]:
     if account.found is not None:
         return _FACTS.validate_python(account.found)
     kept = account.jugs.filter(removed_at=None, outcome__isnull=False).order_by("id")
-    found = facts([OUTCOME.validate_python(row) for row in kept.values_list("outcome", flat=True)])
+    outcomes = kept.values_list(written("outcome"), flat=True)
+    found = facts([OUTCOME.validate_json(row) for row in outcomes])
     account.found = _FACTS.dump_python(found, mode="json")
     account.save(update_fields=["found"])
     return found

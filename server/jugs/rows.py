@@ -17,7 +17,7 @@ from core.plan.schools import Choices
 from server.jugs.bottle_schemas import DoneOut, DrinkOut, DueOut, LotRow
 from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
-from server.jugs.outcomes import batches_changed, outcome_of, spent_of
+from server.jugs.outcomes import batches_changed, outcome_of, spent_of, written
 from server.jugs.plan_schemas import PlanIn
 from server.jugs.schemas import JugRow
 from server.jugs.state import JugState
@@ -37,9 +37,11 @@ def rows(jugs: QuerySet[Jug], first: int, last: int) -> list[JugRow]:
     Two queries. Lines that other rules made, or that nobody has made yet, are made before.
     """
     refresh_rows(jugs)
-    ordered = jugs.order_by("due_rank", "due_until", "-number")[first:last]
+    ordered = jugs.order_by("due_rank", "due_until", "-number").values_list(
+        written("row"), flat=True
+    )
     # What something happened to this very moment is in the next list.
-    return [JugRow.model_validate(jug.row) for jug in ordered if jug.row]
+    return [JugRow.model_validate_json(row) for row in ordered[first:last] if row]
 
 
 def refresh_rows(jugs: QuerySet[Jug]) -> None:

@@ -10,7 +10,7 @@ from core.learn.outcome import Outcome, Pair
 from core.learn.spending import SUPPLIES, Line, spending
 from core.learn.words import looking_back, said
 from server.accounts.models import Account
-from server.jugs.outcomes import OUTCOME, SPENT, found_of, supplies_of
+from server.jugs.outcomes import OUTCOME, SPENT, found_of, supplies_of, written
 from server.jugs.rows import refresh_rows
 from server.practice.schemas import (
     BatchOut,
@@ -48,8 +48,8 @@ def show_practice(account: Account) -> PracticeOut:
     refresh_rows(jugs)
     kept = jugs.filter(outcome__isnull=False).order_by("-number")
     batches = [
-        (jug, number, name, OUTCOME.validate_python(came))
-        for jug, number, name, came in kept.values_list("id", "number", "name", "outcome")
+        (jug, number, name, OUTCOME.validate_json(came))
+        for jug, number, name, came in kept.values_list("id", "number", "name", written("outcome"))
     ]
     came = [one for *_, one in batches]
     places = _places(account)
@@ -121,8 +121,8 @@ def _group(line: Group) -> GroupOut:
 
 def _spending(account: Account) -> SpendingOut:
     zone = ZoneInfo(account.time_zone)
-    kept = account.jugs.filter(removed_at=None, spent__isnull=False).values_list("spent", flat=True)
-    batches = [SPENT.validate_python(one) for one in kept]
+    kept = account.jugs.filter(removed_at=None, spent__isnull=False)
+    batches = [SPENT.validate_json(one) for one in kept.values_list(written("spent"), flat=True)]
     found = spending(
         [(f"{one.begun.astimezone(zone):%Y-%m}", one) for one in batches], supplies_of(account)
     )
