@@ -5,11 +5,11 @@ import secrets
 
 from launch.labels import photographed
 
-PICTURES = 42
+PICTURES = 60
 
 
 def test_photographs_are_read_or_asked_about_and_hardly_ever_wrong():
-    """As many ways as languages, so that each meets each. Which letters a camera sees is beyond
+    """Ways and languages in turn, so that each meets each. Which letters a camera sees is beyond
     any rule of ours, so no figure of a photograph counts before it was confirmed beside its piece
     of the picture: hardly ever wrong is what is asked here."""
     first = secrets.randbelow(10**6)
