@@ -48,13 +48,15 @@ async function sturdy(request: Request): Promise<Response> {
   try {
     return await fetch(request);
   } catch (error) {
-    if (!navigator.onLine) throw error;
+    if (!navigator.onLine || request.signal.aborted) throw error;
     await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
     return fetch(again);
   }
 }
 
-export const api = createClient<paths>({ baseUrl: "/", fetch: sturdy });
+// The record is never answered from a cache, and a question to it never waits for one of the same
+// address that was just called off.
+export const api = createClient<paths>({ baseUrl: "/", fetch: sturdy, cache: "no-store" });
 api.use(written);
 
 /** What the page itself refuses, where it stands in the form, before anything is sent. */
