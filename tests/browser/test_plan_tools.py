@@ -350,6 +350,11 @@ def test_a_recipe_file_a_sheet_and_a_link(bench, person, browser):
         {"name": "notes.txt", "mimeType": "text/plain", "buffer": b"3 cartons of pear"}
     )
     expect(bench.get_by_text("This is not a recipe file")).to_be_visible()
+    bench.reload()
+    bench.get_by_label("Recipe file").set_input_files(
+        {"name": "none.json", "mimeType": "application/json", "buffer": b"null"}
+    )
+    expect(bench.get_by_text("This is not a recipe file")).to_be_visible()
 
     other = browser.new_context().new_page()
     other.goto(address)

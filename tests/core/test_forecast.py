@@ -20,7 +20,7 @@ from core.interval import Interval
 from core.plan.evaluation import evaluate
 from tests.core.test_said_plainly import PEAR, plan
 
-JUGS = 150
+JUGS = 300
 SEED = 2026
 HOUR = 1 / 24
 MOST_DAYS = 75
@@ -190,7 +190,7 @@ def test_finished_jugs_tell_how_a_kitchen_runs(a_finish):
             days = np.arange(0, jug.dry_day + 6, 3.0)
             paces.append(pace(read(random, jug, days), a_finish, Conditions(jug.warm_c)))
         held = []
-        for jug in finishing(random, kitchen, 40):
+        for jug in finishing(random, kitchen, 60):
             readings = read(random, jug, [0.0, 2.5, 5.0])
             for known in ((), paces):
                 found = forecast(readings, a_finish, Conditions(jug.warm_c), paces=known)

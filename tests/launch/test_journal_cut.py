@@ -11,7 +11,7 @@ import pytest
 from launch.postgres import free_port
 from tests.kitchens import Caller, cut, family, start, wait_for
 
-EVENTS, HANDS = 300, 4
+EVENTS, HANDS = 500, 4
 WATER = {"pour": {"name": "Water", "kind": "water", "volume_ml": 1}}
 
 

@@ -25,10 +25,8 @@ export function OpenRecipe({ onRecipe }: { onRecipe: (recipe: RecipeFile) => voi
       say("A recipe file is a few kilobytes of text: this is something else.", { tone: "bad" });
       return;
     }
-    let recipe: RecipeFile;
-    try {
-      recipe = JSON.parse(await file.text());
-    } catch {
+    const recipe = recordIn(await file.text());
+    if (!recipe) {
       say("This is not a recipe file: those are JSON, as “Save the recipe file” makes them.", {
         tone: "bad",
       });
@@ -64,6 +62,16 @@ export function OpenRecipe({ onRecipe }: { onRecipe: (recipe: RecipeFile) => voi
       </QuietButton>
     </>
   );
+}
+
+/** What the text of a file holds; null where that is no JSON, or a lone number or list. */
+function recordIn(text: string): RecipeFile | null {
+  try {
+    const read: unknown = JSON.parse(text);
+    return read && typeof read === "object" && !Array.isArray(read) ? (read as RecipeFile) : null;
+  } catch {
+    return null;
+  }
 }
 
 /** Begins a jug planned as a recipe file says, its amounts grown or shrunk to a vessel at home. */

@@ -50,7 +50,7 @@ function Bottled({ jug, bottled }: { jug: Schemas["JugOut"]; bottled: Schemas["B
   const params = { params: { path: { jug_id: jug.id } } };
   const takeBack = () =>
     act(async () => {
-      showJug(await answer(api.DELETE("/api/jugs/{jug_id}/bottling", params)));
+      await showJug(await answer(api.DELETE("/api/jugs/{jug_id}/bottling", params)));
       const undo = async () =>
         showJug(await answer(api.POST("/api/jugs/{jug_id}/bottling/restore", params)));
       say("Bottling undone.", { undo });
