@@ -77,7 +77,12 @@ export default function JugsPage() {
       </Flex>
       {recipe && (
         <Panel maxW="40rem">
-          <BringRecipe recipe={recipe} onClose={() => setRecipe(null)} />
+          <BringRecipe
+            // What was said of one file is not said of the next.
+            key={JSON.stringify(recipe)}
+            recipe={recipe}
+            onClose={() => setRecipe(null)}
+          />
         </Panel>
       )}
       {opening && (
