@@ -1,9 +1,11 @@
 """Batches against the tables, taken together by what they have in common."""
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from core.learn.outcome import Outcome
+
+_Offs = tuple[float | None, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,31 +27,31 @@ class Group:
 def grouped(batches: Sequence[tuple[Outcome, Iterable[str]]]) -> tuple[Group, ...]:
     """One line for each name, those of the most batches first; a batch counts for each of its
     names."""
-    by_name: dict[str, list[Outcome]] = {}
+    by_name: dict[str, list[_Offs]] = {}
     for one, names in batches:
+        its = _offs(one)
         for name in dict.fromkeys(names):
-            by_name.setdefault(name, []).append(one)
-    lines = [_group(name, its) for name, its in by_name.items()]
+            by_name.setdefault(name, []).append(its)
+    lines = [
+        Group(name, len(its), *map(_mean, zip(*its, strict=True))) for name, its in by_name.items()
+    ]
     return tuple(sorted(lines, key=lambda line: (-line.batches, line.name.lower())))
 
 
-def _group(name: str, its: Sequence[Outcome]) -> Group:
-    def mean(of: Callable[[Outcome], float | None], times: float = 1.0) -> float | None:
-        found = [value * times for value in map(of, its) if value is not None]
-        return sum(found) / len(found) if found else None
-
-    return Group(
-        name,
-        len(its),
-        mean(lambda one: one.start.off, 1000),
-        mean(lambda one: one.end.off, 1000),
-        mean(lambda one: one.abv.off),
-        mean(lambda one: one.lost_ml.off),
-        mean(lambda one: one.days.off if one.days else None),
-        mean(_dearer),
+def _offs(one: Outcome) -> _Offs:
+    """By how much a batch was off, in the order and units of Group."""
+    start, end = one.start.off, one.end.off
+    planned, paid = one.litre
+    return (
+        None if start is None else start * 1000,
+        None if end is None else end * 1000,
+        one.abv.off,
+        one.lost_ml.off,
+        one.days.off if one.days else None,
+        float(paid / planned) - 1 if planned and paid is not None else None,
     )
 
 
-def _dearer(one: Outcome) -> float | None:
-    planned, paid = one.litre
-    return float(paid / planned) - 1 if planned and paid is not None else None
+def _mean(offs: Sequence[float | None]) -> float | None:
+    found = [off for off in offs if off is not None]
+    return sum(found) / len(found) if found else None

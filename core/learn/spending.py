@@ -4,6 +4,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
+from functools import cache
 
 from core.batch.events import Added, Bottled, Dosed, Event, Pitched
 from core.cost.costing import cost_of
@@ -177,15 +178,17 @@ def spending(batches: Sequence[tuple[str, Spent]], supplies: Mapping[str, Supply
     by_kind: dict[str, Decimal] = {}
     # What is not in bottles yet says nothing of what a litre of them cost.
     of_bottled = Decimal(0)
+    # A sachet is a sachet in every batch.
+    price = cache(lambda used: price_of(used, supplies.get(used.kind)))
     for month, batch in batches:
-        beside = [price_of(used, supplies.get(used.kind)) for used in batch.used]
-        lines = [*batch.by_kind, *((SUPPLIES, paid) for paid in beside if paid)]
+        beside = [paid for used in batch.used if (paid := price(used))]
+        lines = [*batch.by_kind, *((SUPPLIES, paid) for paid in beside)]
         for kind, paid in lines:
             by_kind[kind] = by_kind.get(kind, Decimal(0)) + paid
-            by_month[month] = by_month.get(month, Decimal(0)) + paid
-            of_bottled += paid if batch.bottled_ml else 0
+        whole = sum((paid for _, paid in lines), Decimal(0))
+        of_bottled += whole if batch.bottled_ml else 0
         if lines or batch.bottled_ml:
-            by_month.setdefault(month, Decimal(0))
+            by_month[month] = by_month.get(month, Decimal(0)) + whole
             ml[month] = ml.get(month, 0.0) + batch.bottled_ml
     whole = sum(by_kind.values(), Decimal(0))
     most = max(by_month.values(), default=Decimal(0))

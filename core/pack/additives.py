@@ -141,10 +141,16 @@ _FOLDED = _Folded()
 
 @cache
 def _names() -> re.Pattern[str]:
-    # The longest first, so that "sodium benzoate" is not read as something shorter.
-    names = sorted(_table()[0], key=len, reverse=True)
-    spaced = (r"[\s-]+".join(map(re.escape, re.split(r"[\s-]+", name))) for name in names)
-    return re.compile(rf"(?<![\w-])(?:{'|'.join(spaced)})(?![\w])")
+    # The longest first, so that "sodium benzoate" is not read as something shorter; by their first
+    # letters, so that a word is held against a few of them and not against all.
+    by_letter: dict[str, list[str]] = {}
+    for name in sorted(_table()[0], key=len, reverse=True):
+        spaced = r"[\s-]+".join(map(re.escape, re.split(r"[\s-]+", name)))
+        by_letter.setdefault(name[0], []).append(spaced)
+    each = "|".join(
+        rf"(?={re.escape(letter)})(?:{'|'.join(its)})" for letter, its in by_letter.items()
+    )
+    return re.compile(rf"(?<![\w-])(?:{each})(?![\w])")
 
 
 # As the EU and as the Codex numbers them; a photograph reads an O for a 0 and an l for a 1.
@@ -153,8 +159,8 @@ _E_NUMBER = re.compile(
     r"(?:\s?\([ivx]+\)|[a-f]{1,2})?(?!\w)"
 )
 _DIGITS = str.maketrans("oli", "011")
-# A digit among letters is a letter misread.
-_MISREAD = re.compile(r"(?<![\w])(?=[a-z01]*[a-z]{2})(?=[a-z]*[01])[a-z01]{5,}(?!\w)")
+# A digit among letters is a letter misread; "100ml" is none.
+_MISREAD = re.compile(r"(?<![\w])(?=(?:[01]*[a-z]){3})(?=[a-z]*[01])[a-z01]{5,}(?!\w)")
 _BROKEN = re.compile(r"(?<=[a-z])-[ \t]*\n[ \t]*(?=[a-z])")
 _PRESERVED = re.compile(
     r"(?<!\w)(?:preservatives?|conservantes?|conservadores?|conservateurs?"

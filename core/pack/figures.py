@@ -13,6 +13,7 @@ from core.pack.declared import MOST_PER_100_G, MOST_PER_100_ML
 from core.pack.layout import cells_of
 from core.pack.names import NUTRIENT
 from core.pack.printed import number
+from core.pack.view import blank
 
 # Sugar spoken of without its figure, or with another's.
 _NOT_SUGARS = re.compile(
@@ -37,6 +38,9 @@ _FIGURE_BEFORE = re.compile(
     r"(?<![\w.,])(<\s*)?(\d{1,3}(?:[.,]\d{1,3})?)\s*(?:g|grams?|gramm|gramos|grammes)\s+"
     r"(?:(?:of|de|von)\s+)?\Z"
 )
+_PER_CENT = re.compile(r"\s{0,2}%")
+# A figure that another follows in one cell.
+_LENT = re.compile(r"\s{0,3}[/|]\s{0,3}[<\d]")
 # "(g)" or ", g" beside a name marks every figure of its row.
 _HEADED_G = re.compile(r"\*{0,2}\s*[,:]?\s*\(?\s*(?:in\s+)?g\s*\)?(?=[\s:\d])")
 # Between a name and its figures, and between figures, stand no words but these.
@@ -100,14 +104,6 @@ class Sugars:
     basis: Basis | None
     doubt: str
     doubts: dict[str, str]
-
-
-def blank(text: str, spans: list[tuple[int, int]]) -> str:
-    """The text with stretches blanked out, every letter still in its place."""
-    letters = list(text)
-    for start, end in spans:
-        letters[start:end] = " " * (end - start)
-    return "".join(letters)
 
 
 def sugars_in(folded: str, bases: list[Basis]) -> Sugars | None:
@@ -208,7 +204,7 @@ def _figures(masked: str, start: int, end: int) -> list[Figure]:
         if match["trace"]:
             found.append(Figure("<0.5", 0.25, *match.span("trace"), True))
             continue
-        if match["other"] or re.match(r"\s*%", masked[match.end() : match.end() + 3]):
+        if match["other"] or _PER_CENT.match(masked, match.end()):
             continue
         text = f"<{match['number']}" if match["less"] else match["number"]
         begins = match.start("less") if match["less"] else match.start("number")
@@ -226,7 +222,7 @@ def _figures(masked: str, start: int, end: int) -> list[Figure]:
 
 
 def _lent(masked: str, figure: Figure) -> bool:
-    return bool(re.match(r"\s*[/|]\s*[<\d]", masked[figure.end : figure.end + 6]))
+    return _LENT.match(masked, figure.end) is not None
 
 
 def _wanted(rows: list[Row], bases: list[Basis]) -> Row | None:

@@ -6,10 +6,12 @@ Works on folded text (see core.pack.additives.fold). Only lines are moved; every
 
 import re
 from dataclasses import dataclass
+from functools import cached_property
+from itertools import pairwise
 
 from core.pack.names import NUTRIENT
 from core.pack.printed import MONEY
-from core.pack.view import View
+from core.pack.view import View, blank
 
 _CELLS = re.compile(r"\s*\|\s*|\t+|\s{2,}")
 _DIGIT = re.compile(r"\d")
@@ -32,13 +34,19 @@ _MOST_HEADS = 4
 _LEAST_NAMES = 3
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(eq=False)
 class _Line:
     start: int
     end: int
     text: str
 
-    @property
+    @cached_property
+    def is_row(self) -> bool:
+        """Whether it names a nutrient with a figure behind it."""
+        name = NUTRIENT.search(self.text)
+        return name is not None and bool(_FIGURE.search(self.text, name.end()))
+
+    @cached_property
     def cells(self) -> list[tuple[int, int]]:
         """Where its cells stand, set apart by bars, tabs or two spaces."""
         return cells_of(self.text, self.start)
@@ -79,31 +87,25 @@ def _lines(text: str) -> list[_Line]:
 
 def _whole_names(view: View) -> View:
     """ "of which / sugars 10.8 g" in one line."""
-    pieces: list[tuple[int, int] | str] = []
-    lines = _lines(view.text)
-    for line, after in zip(lines, [*lines[1:], None], strict=True):
-        half = (
-            after is not None
-            and _HALF_NAME.fullmatch(line.text)
-            and NUTRIENT.match(after.text.lstrip())
-        )
-        pieces.append((line.start, line.end))
-        if after is not None:
-            pieces.append(" " if half else "\n")
-    return view.pieced(pieces)
+    ends = [
+        (line.end, line.end + 1)
+        for line, after in pairwise(_lines(view.text))
+        if _HALF_NAME.fullmatch(line.text) and NUTRIENT.match(after.text.lstrip())
+    ]
+    return View(blank(view.text, ends), view.places)
 
 
 def _heads_in_one(view: View) -> View:
     """Lines over the first row of a table, each with as many cells, as one line: cell by cell."""
     lines = _lines(view.text)
     pieces: list[tuple[int, int] | str] = []
-    at = 0
+    at = kept = 0
     while at < len(lines):
         many = _stacked(lines, at)
         if many < 2:
-            pieces += [(lines[at].start, lines[at].end), "\n"]
             at += 1
             continue
+        pieces.append((kept, lines[at].start))
         rows = [line.cells for line in lines[at : at + many]]
         wide = max(map(len, rows))
         for column in range(wide):
@@ -113,17 +115,20 @@ def _heads_in_one(view: View) -> View:
             pieces.append("  ")
         pieces.append("\n")
         at += many
-    return view.pieced(pieces)
+        kept = lines[at].start
+    return view.pieced([*pieces, (kept, len(view.text))]) if pieces else view
 
 
 def _stacked(lines: list[_Line], at: int) -> int:
     """How many lines from here are heads of one table: right over a row with figures, none of
     them a row itself, the longest with a cell for each figure, and something that they are for."""
+    if not lines[at].text.strip() or lines[at].is_row:
+        return 0
     for many in range(_MOST_HEADS, 1, -1):
         heads, row = lines[at : at + many], lines[at + many : at + many + 1]
-        if len(heads) < many or not row or not _is_row(row[0]):
+        if len(heads) < many or not row or not row[0].is_row:
             continue
-        if any(_is_row(line) or not line.text.strip() for line in heads):
+        if any(line.is_row or not line.text.strip() for line in heads):
             continue
         counts = {len(line.cells) for line in heads}
         figures = len([cell for cell in row[0].cells if cell[1] > cell[0]]) - 1
@@ -144,11 +149,6 @@ def _goes_on(line: _Line) -> bool:
 
 def _short_cells(line: _Line, most: int) -> bool:
     return all(end - start <= most for start, end in line.cells)
-
-
-def _is_row(line: _Line) -> bool:
-    name = NUTRIENT.search(line.text)
-    return name is not None and bool(_FIGURE.search(line.text, name.end()))
 
 
 def _names_beside_figures(view: View) -> View:

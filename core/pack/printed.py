@@ -42,6 +42,8 @@ _PIECES = re.compile(
     r"(?<![\w.,])(\d{1,4})\s*(?:pieces?|pcs?|pack|tablets?|sachets?|corks?|caps?|drops?|st(?:ück|k)?)?$",
     re.IGNORECASE,
 )
+_THOUSANDS = re.compile(r"[1-9]\d{0,2}(?:[ .,]\d{3})+")
+_APART = re.compile(r"[ .,]")
 # Whose size depends on the country that printed it.
 _DOUBTFUL = ("us fluid ounce", "imperial pint", "us quart")
 
@@ -63,8 +65,8 @@ def number(text: str) -> float:
     digits that are not 0. Raises JobError for none.
     """
     text = text.strip().replace("\u202f", " ")
-    if re.fullmatch(r"[1-9]\d{0,2}(?:[ .,]\d{3})+", text):
-        return float(re.sub(r"[ .,]", "", text))
+    if _THOUSANDS.fullmatch(text):
+        return float(_APART.sub("", text))
     try:
         return float(text.replace(",", "."))
     except ValueError:
@@ -73,7 +75,7 @@ def number(text: str) -> float:
 
 def amount(value: str, unit: str, times: int = 1) -> Amount:
     """A printed number and unit as ml or g. Raises JobError for another unit."""
-    name = " ".join(re.sub(r"\s+", " ", unit.lower()).split())
+    name = " ".join(unit.lower().split())
     known = _UNITS.get(name) or _UNITS.get(name.replace("fl.", "fl ").replace("  ", " "))
     if known is None:
         raise JobError(f"“{unit}” is not a unit sizes are printed in: use ml, cl, L, g or kg.")

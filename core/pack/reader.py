@@ -14,12 +14,13 @@ from core.errors import JobError
 from core.pack.additives import UNKNOWN, Ingredients, fold, read_ingredients
 from core.pack.columns import AS_SOLD, Basis, bases_in, shares_in
 from core.pack.declared import Label, neat, read_label, undiluted
-from core.pack.figures import blank, sugars_in
+from core.pack.figures import sugars_in
 from core.pack.fruit_names import Named, fruits_in, kinds_in
 from core.pack.layout import laid_out
 from core.pack.names import NUTRIENT
 from core.pack.printed import AMOUNT, Amount, amount, number
 from core.pack.title import price_of, title_of
+from core.pack.view import blank
 
 _MOST_LETTERS = 20_000
 

@@ -50,3 +50,11 @@ class View:
             pieces.append((at, match.start()))
             at = match.end()
         return self.pieced([*pieces, (at, len(self.text))]) if pieces else self
+
+
+def blank(text: str, spans: list[tuple[int, int]]) -> str:
+    """The text with stretches blanked out, every letter still in its place."""
+    letters = list(text)
+    for start, end in spans:
+        letters[start:end] = " " * (end - start)
+    return "".join(letters)

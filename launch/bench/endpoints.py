@@ -75,8 +75,6 @@ def bench_years(kitchen: Kitchen) -> None:
     for years, batches in ((1, 60), (10, 600)):
         jug = bottle_jugs(kitchen.account_id, batches - there)
         there = batches
-        # The first to look makes the lines of what came in.
-        kitchen.ask("GET", "/api/cellar")
         of_jug = f"/api/jugs/{jug}"
         for what, path in (
             ("cellar", "/api/cellar"),

@@ -1,6 +1,8 @@
 """The production server over a database of its own, with more in it than anybody has."""
 
+import gzip
 import http.client
+import io
 import os
 import subprocess
 import time
@@ -42,13 +44,16 @@ class Kitchen:
             "Cookie": f"sessionid={self.session}; csrftoken={_TOKEN}",
             "X-CSRFToken": _TOKEN,
             "Content-Type": kind,
+            # As a browser asks.
+            "Accept-Encoding": "gzip",
         }
         connection.request(method, path, body, headers)
         answer = connection.getresponse()
         raw = answer.read()
         if answer.status != 200:
             raise CannotError(f"{path} answered {answer.status}: {raw[:200]!r}")
-        return raw
+        packed = answer.getheader("Content-Encoding") == "gzip"
+        return gzip.decompress(raw) if packed else raw
 
 
 @contextmanager
@@ -170,6 +175,8 @@ def ferment_jugs(account_id: int, jugs: int) -> None:
 def bottle_jugs(account_id: int, jugs: int) -> int:
     """So many batches in bottles, each as the demo's with 24 bottles, eight tastings, and some
     fifty events in all; the last one's id."""
+    from django.core.management import call_command
+
     from server.accounts.models import Account
     from server.jugs.actions.jug_file import brought_in, written
     from server.jugs.journal import with_events
@@ -187,6 +194,7 @@ def bottle_jugs(account_id: int, jugs: int) -> int:
     made = 0
     for number in range(jugs):
         made = brought_in(account, {**file, "name": f"Batch {number}"})[0].id
+    call_command("prepare", stdout=io.StringIO())
     return made
 
 

@@ -1,8 +1,9 @@
 """The cellar's endpoints."""
 
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router
+from pydantic_core import to_json
 
 from server.accounts.auth import account_of, anyone, signed_in
 from server.cellar.actions.ask_guests import asked, close_tasting, open_tasting, taste
@@ -46,9 +47,10 @@ def _home(request: HttpRequest) -> str:
 
 
 @router.get("/cellar", response={200: CellarOut, **REFUSALS})
-def get_cellar(request: HttpRequest) -> JsonResponse:
+def get_cellar(request: HttpRequest) -> HttpResponse:
     """All bottles as they stand."""
-    return JsonResponse(list_bottles(account_of(request)))
+    said = to_json(list_bottles(account_of(request)))
+    return HttpResponse(said, content_type="application/json")
 
 
 @router.get("/jugs/{int:jug_id}/taste", response={200: TasteOut, **REFUSALS})

@@ -1,6 +1,11 @@
 """The API put together. Endpoints live with their app."""
 
+from typing import Any
+
+from django.http import HttpRequest
 from ninja import NinjaAPI
+from ninja.renderers import BaseRenderer
+from pydantic_core import to_json
 
 from server.accounts.api import router as session
 from server.cellar.api import batches
@@ -22,7 +27,23 @@ from server.shelf.api import router as shelf
 from server.today.api import by_token as calendar
 from server.today.api import router as today
 
-api = NinjaAPI(title="Amber Jug", version="1", urls_namespace="api", docs_url=None)
+
+class _Rendered(BaseRenderer):
+    """JSON by the library that made the answer: several times as fast as the standard one."""
+
+    media_type = "application/json"
+
+    def render(self, request: HttpRequest, data: Any, *, response_status: int) -> bytes:
+        return to_json(data)
+
+
+api = NinjaAPI(
+    title="Amber Jug",
+    version="1",
+    urls_namespace="api",
+    docs_url=None,
+    renderer=_Rendered(),
+)
 problems.install(api)
 api.add_router("/session", session, tags=["session"])
 api.add_router("/session/demo", demo, tags=["session"])

@@ -2,10 +2,7 @@
 kept with the account."""
 
 from decimal import Decimal
-from typing import Any
 
-from django.db.models import TextField
-from django.db.models.functions import Cast
 from pydantic import TypeAdapter
 
 from core import tables
@@ -24,33 +21,22 @@ SPENT = TypeAdapter(Spent)
 _FACTS = TypeAdapter(tuple[Fact, ...])
 
 
-def outcome_of(state: JugState) -> dict[str, Any] | None:
+def outcome_of(state: JugState) -> str | None:
     """How the jug came out, as it is kept; None before anything was measured."""
     if state.world is None or not state.plan["pours"] or not state.pitched:
         return None
     yeast = PlanIn.model_validate(state.plan).yeast
     found = outcome(state.world, key_of(state.jug), state.as_poured, state.happened, _kind(yeast))
-    return None if found is None else _kept(OUTCOME, found)
+    return None if found is None else OUTCOME.dump_json(found).decode()
 
 
-def spent_of(state: JugState) -> dict[str, Any] | None:
+def spent_of(state: JugState) -> str | None:
     """What the jug took, as it is kept; None before its yeast is in."""
     if state.unsolved and state.plan["pours"]:
         return None
     recipe = state.as_poured if state.plan["pours"] else None
     found = spent(recipe, state.happened)
-    return None if found is None else _kept(SPENT, found)
-
-
-def _kept(kind: TypeAdapter[Any], found: object) -> dict[str, Any]:
-    kept: dict[str, Any] = kind.dump_python(found, mode="json")
-    return kept
-
-
-def written(kept: str) -> Cast:
-    """What is kept beside a jug, as it is written: read by its own schema in one go, several times
-    as fast as by way of dictionaries."""
-    return Cast(kept, TextField())
+    return None if found is None else SPENT.dump_json(found, exclude_defaults=True).decode()
 
 
 def supplies_of(account: Account) -> dict[str, Supply]:
@@ -76,8 +62,8 @@ def found_of(account: Account) -> tuple[Fact, ...]:
     if account.found is not None:
         return _FACTS.validate_python(account.found)
     kept = account.jugs.filter(removed_at=None, outcome__isnull=False).order_by("id")
-    outcomes = kept.values_list(written("outcome"), flat=True)
-    found = facts([OUTCOME.validate_json(row) for row in outcomes])
+    outcomes = kept.values_list("outcome", flat=True)
+    found = facts([OUTCOME.validate_json(came) for came in outcomes if came])
     account.found = _FACTS.dump_python(found, mode="json")
     account.save(update_fields=["found"])
     return found

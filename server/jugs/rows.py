@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from datetime import datetime
 
 from django.db.models import Q, QuerySet
+from pydantic import TypeAdapter
 
 from core import tables
 from core.batch.due import Due, done_by
@@ -17,17 +18,18 @@ from core.plan.schools import Choices
 from server.jugs.bottle_schemas import DoneOut, DrinkOut, DueOut, LotRow
 from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
-from server.jugs.outcomes import batches_changed, outcome_of, spent_of, written
+from server.jugs.outcomes import batches_changed, outcome_of, spent_of
 from server.jugs.plan_schemas import PlanIn
 from server.jugs.schemas import JugRow
 from server.jugs.state import JugState
 from server.shelf.actions.judge import judged_by
 
+LOTS = TypeAdapter(list[LotRow])
 # The order of the list: what is due, what is still planned, what is in bottles.
 _DUE, _PLANNED, _BOTTLED = range(3)
 _COLOURLESS = ("water", "sugar", "acid")
-# More lines than this are made without looking ahead: a list is not waited for.
-_MOST_AHEAD = 20
+MOST_AHEAD = 20
+"""More lines than this at once are made without looking ahead: a list is not waited for."""
 
 
 def rows(jugs: QuerySet[Jug], first: int, last: int) -> list[JugRow]:
@@ -37,9 +39,7 @@ def rows(jugs: QuerySet[Jug], first: int, last: int) -> list[JugRow]:
     Two queries. Lines that other rules made, or that nobody has made yet, are made before.
     """
     refresh_rows(jugs)
-    ordered = jugs.order_by("due_rank", "due_until", "-number").values_list(
-        written("row"), flat=True
-    )
+    ordered = jugs.order_by("due_rank", "due_until", "-number").values_list("row", flat=True)
     # What something happened to this very moment is in the next list.
     return [JugRow.model_validate_json(row) for row in ordered[first:last] if row]
 
@@ -47,10 +47,14 @@ def rows(jugs: QuerySet[Jug], first: int, last: int) -> list[JugRow]:
 def refresh_rows(jugs: QuerySet[Jug]) -> None:
     """Make the lines anew that other rules made, or that nobody has made yet, with all that is
     kept beside them. One query where there are none."""
-    stale = jugs.filter(Q(row__isnull=True) | ~Q(row_of=judged_by()))
-    made = list(with_events(stale))
+    made = list(with_events(outworn(jugs)))
     for jug in made:
-        keep_row(JugState.load(jug), ahead=len(made) <= _MOST_AHEAD)
+        keep_row(JugState.load(jug), ahead=len(made) <= MOST_AHEAD)
+
+
+def outworn(jugs: QuerySet[Jug]) -> QuerySet[Jug]:
+    """Those whose lines other rules made, or nobody yet."""
+    return jugs.filter(Q(row__isnull=True) | ~Q(row_of=judged_by()))
 
 
 def keep_row(state: JugState, ahead: bool = True) -> JugRow:
@@ -58,8 +62,8 @@ def keep_row(state: JugState, ahead: bool = True) -> JugRow:
     dry, which takes longer than all the rest."""
     jug, rules = state.jug, judged_by()
     if jug.row is not None and jug.row_of == rules:
-        return JugRow.model_validate(jug.row)
-    row = _row(state, ahead)
+        return JugRow.model_validate_json(jug.row)
+    row, lots = _row(state, ahead), lots_of(state)
     # What bottles want is told on Today: in the list they come last.
     rank = _BOTTLED if state.emptied else _DUE if row.due else _PLANNED
     until = row.due[0].until if row.due else None
@@ -67,8 +71,10 @@ def keep_row(state: JugState, ahead: bool = True) -> JugRow:
     if came != jug.outcome:
         batches_changed(jug)
     Jug.objects.filter(id=jug.id).update(
-        row=row.model_dump(mode="json"),
+        row=row.model_dump_json(),
+        lots=LOTS.dump_json(lots).decode() if lots else None,
         row_of=rules,
+        stage=row.stage,
         due_rank=rank,
         due_until=until,
         outcome=came,
@@ -94,7 +100,6 @@ def _row(state: JugState, ahead: bool) -> JugRow:
     jug, gone = state.jug, state.progress
     plan = PlanIn.model_validate(state.plan)
     dry = _likely_dry(state) if ahead else None
-    drinks = _drinks(state, plan)
     return JugRow(
         id=jug.id,
         number=jug.number,
@@ -102,7 +107,7 @@ def _row(state: JugState, ahead: bool) -> JugRow:
         stage=state.stage,
         begun_at=jug.begun_at,
         headline=_headline(state),
-        drinks=drinks,
+        drinks=_drinks(state, plan),
         sg=state.readings[-1].sg_at_20 if state.readings else None,
         abv=_strength_now(state),
         share=gone.share if gone else 0.0,
@@ -112,7 +117,6 @@ def _row(state: JugState, ahead: bool) -> JugRow:
         due=_due(state),
         dry_from=dry[0] if dry else None,
         dry_until=dry[1] if dry else None,
-        lots=_lots(state, _look(drinks)),
     )
 
 
@@ -137,9 +141,12 @@ def _look(drinks: list[DrinkOut]) -> DrinkOut | None:
     return max(coloured or poured, key=lambda drink: drink.ml, default=None)
 
 
-def _lots(state: JugState, look: DrinkOut | None) -> list[LotRow]:
-    """Its bottles that anybody filled, drunk or not."""
+def lots_of(state: JugState) -> list[LotRow]:
+    """The bottles that were filled from a jug, drunk or not."""
     told = state.life.lots if state.life else ()
+    if not told:
+        return []
+    look = _look(_drinks(state, PlanIn.model_validate(state.plan)))
     return [_lot_row(lot, state.choices, look) for lot in told]
 
 

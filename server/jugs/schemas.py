@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from server.jugs.bottle_schemas import BottlingOut, DrinkOut, DueOut, LotRow
+from server.jugs.bottle_schemas import BottlingOut, DrinkOut, DueOut
 from server.jugs.plan_schemas import EvaluationOut, PlanIn, StrengthOut, VesselIn, YeastIn
 from server.shelf.schemas import IntervalOut
 
@@ -262,8 +262,8 @@ class JugsQuery(BaseModel):
 
 
 class JugRow(BaseModel):
-    """A jug in the list: its vessel, what is in it, what comes next, the soonest first, between
-    which days it is likely dry, where that was looked at, and its bottles."""
+    """A jug in the list: its vessel, what is in it, what comes next, the soonest first, and
+    between which days it is likely dry, where that was looked at."""
 
     id: int
     number: int
@@ -281,7 +281,6 @@ class JugRow(BaseModel):
     due: list[DueOut]
     dry_from: datetime | None = None
     dry_until: datetime | None = None
-    lots: list[LotRow] = []
 
 
 class SideBySideOut(BaseModel):

@@ -14,7 +14,7 @@ from server.cellar.schemas import GuestAskedOut, GuestTastedIn
 from server.jugs.actions.write_down import write_event
 from server.jugs.journal import held_together, with_events
 from server.jugs.models import Jug
-from server.jugs.rows import rows
+from server.jugs.rows import lots_of
 from server.jugs.schemas import EventIn
 from server.jugs.state import JugState
 from server.shelf.schemas import NamedOut, SideOut
@@ -59,12 +59,12 @@ def asked(token: str) -> GuestAskedOut:
     What may make somebody ill is told even where it is tasted blind.
     """
     link = _link(token)
-    (row,) = rows(Jug.objects.filter(id=link.jug_id), 0, 1)
-    lot = next((each for each in row.lots if each.id == link.lot), None)
+    state = JugState.load(with_events(Jug.objects.filter(id=link.jug_id)).get())
+    lot = next((each for each in lots_of(state) if each.id == link.lot), None)
     if lot is None:
         raise Http404
     return GuestAskedOut(
-        name="" if link.blind else row.name,
+        name="" if link.blind else state.jug.name,
         abv=lot.abv,
         says=lot.says,
         blind=link.blind,

@@ -4,6 +4,7 @@ from datetime import datetime
 from typing import Any
 
 from django.utils import timezone
+from pydantic_core import from_json
 
 from core.batch.windows import Shelved, Window, cellar_says
 from server.accounts.models import Account
@@ -21,11 +22,11 @@ def list_bottles(account: Account) -> dict[str, Any]:
     jugs = account.jugs.filter(removed_at=None)
     # What something happened to gets its line made anew.
     refresh_rows(jugs)
-    kept = jugs.filter(row__lots__0__isnull=False).order_by("-number")
+    kept = jugs.filter(lots__isnull=False).order_by("-number")
     places: dict[str, list[dict[str, Any]]] = {}
     told = []
-    for jug, number, name, lots in kept.values_list("id", "number", "name", "row__lots"):
-        for lot in lots:
+    for jug, number, name, lots in kept.values_list("id", "number", "name", "lots"):
+        for lot in from_json(lots or "[]"):
             if not lot["left"]:
                 continue
             best = Window(

@@ -9,7 +9,7 @@ from server.cellar.actions.print_labels import contents
 from server.cellar.schemas import BatchPageOut, SharedBottleOut
 from server.jugs.actions.share_plan import shared
 from server.jugs.outcomes import OUTCOME
-from server.jugs.rows import keep_row
+from server.jugs.rows import keep_row, lots_of
 from server.jugs.state import JugState
 
 
@@ -45,7 +45,7 @@ def show_batch(token: str) -> BatchPageOut:
                 best_until=lot.best_until,
                 drink=lot.drink,
             )
-            for lot in row.lots
+            for lot in lots_of(state)
         ],
         start_sg=came.start.found if came else None,
         end_sg=came.end.found if came else None,
@@ -57,4 +57,4 @@ def show_batch(token: str) -> BatchPageOut:
 
 def _outcome(state: JugState) -> Outcome | None:
     kept = type(state.jug).objects.filter(id=state.jug.id).values_list("outcome", flat=True).first()
-    return OUTCOME.validate_python(kept) if kept else None
+    return OUTCOME.validate_json(kept) if kept else None

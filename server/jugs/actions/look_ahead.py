@@ -46,7 +46,7 @@ def look_ahead(state: JugState, asked: WhatIfQuery) -> ForecastOut:
 
 def _paces(state: JugState) -> list[Pace]:
     """How this kitchen's finished jugs of the same yeast ran; kept beside each jug."""
-    finished = state.jug.account.jugs.filter(removed_at=None, row__stage__in=FERMENTED).exclude(
+    finished = state.jug.account.jugs.filter(removed_at=None, stage__in=FERMENTED).exclude(
         id=state.jug.id
     )
     anew = list(with_events(finished.filter(pace__isnull=True)).order_by("-id")[:_MOST_ANEW])

@@ -7,10 +7,10 @@ from core import tables
 from core.files.recipe_file import money_text
 from core.learn.groups import Group, grouped
 from core.learn.outcome import Outcome, Pair
-from core.learn.spending import SUPPLIES, Line, spending
+from core.learn.spending import SUPPLIES, Line, Spent, spending
 from core.learn.words import looking_back, said
 from server.accounts.models import Account
-from server.jugs.outcomes import OUTCOME, SPENT, found_of, supplies_of, written
+from server.jugs.outcomes import OUTCOME, SPENT, found_of, supplies_of
 from server.jugs.rows import refresh_rows
 from server.practice.schemas import (
     BatchOut,
@@ -46,10 +46,11 @@ def show_practice(account: Account) -> PracticeOut:
     """All of it, in as many queries for ten years as for one."""
     jugs = account.jugs.filter(removed_at=None)
     refresh_rows(jugs)
-    kept = jugs.filter(outcome__isnull=False).order_by("-number")
+    kept = list(jugs.order_by("-number").values_list("id", "number", "name", "outcome", "spent"))
     batches = [
-        (jug, number, name, OUTCOME.validate_json(came))
-        for jug, number, name, came in kept.values_list("id", "number", "name", written("outcome"))
+        (jug, number, name, OUTCOME.validate_json(outcome))
+        for jug, number, name, outcome, _ in kept
+        if outcome
     ]
     came = [one for *_, one in batches]
     places = _places(account)
@@ -72,7 +73,7 @@ def show_practice(account: Account) -> PracticeOut:
         by_shop=_groups(
             (one, [places[name] for name in _cartons(one) if name in places]) for one in came
         ),
-        spending=_spending(account),
+        spending=_spending(account, [SPENT.validate_json(spent) for *_, spent in kept if spent]),
     )
 
 
@@ -119,13 +120,11 @@ def _group(line: Group) -> GroupOut:
     return GroupOut.model_validate(line, from_attributes=True)
 
 
-def _spending(account: Account) -> SpendingOut:
+def _spending(account: Account, batches: list[Spent]) -> SpendingOut:
     zone = ZoneInfo(account.time_zone)
-    kept = account.jugs.filter(removed_at=None, spent__isnull=False)
-    batches = [SPENT.validate_json(one) for one in kept.values_list(written("spent"), flat=True)]
-    found = spending(
-        [(f"{one.begun.astimezone(zone):%Y-%m}", one) for one in batches], supplies_of(account)
-    )
+    begun = [one.begun.astimezone(zone) for one in batches]
+    months = [f"{day.year}-{day.month:02}" for day in begun]
+    found = spending(list(zip(months, batches, strict=True)), supplies_of(account))
     return SpendingOut(
         months=[_line(line, line.name) for line in found.months],
         kinds=[_line(line, _KINDS.get(line.name, line.name)) for line in found.kinds],
