@@ -125,6 +125,11 @@ export function frameOf(shape: string, height: number, stopper: Stopper, marked:
   };
 }
 
+/** How high a vessel is drawn where a demijohn of such a height just fits: a wider one lower. */
+export function heightInRoom(shape: string, height: number): number {
+  return Math.round(height * Math.min(1, profiles.demijohn.body / profileOf(shape).body));
+}
+
 /** The litres marked on a vessel: every one, every five of a large one, halves of a small one. */
 export function litreMarks(capacityMl: number): number[] {
   const step = capacityMl > 12_000 ? 5 : capacityMl > 6_500 ? 2 : capacityMl < 1_500 ? 0.25 : 1;

@@ -14,6 +14,8 @@ const SMALL_LABELS_PX = 84;
 /** So much of the bracket has room for the strength beside it. */
 const ROOMY_PX = 150;
 const SMALL_ROOMY_PX = 104;
+/** A word with its figure below it. */
+const FIGURE_PX = 39;
 // How far a must falls for 1 % vol, where there is none yet to measure it by.
 const SG_PER_ABV = 0.0076;
 
@@ -54,10 +56,11 @@ export function StemTarget({
 
   const right = stemWidth(typed) + 6;
   const roomy = low - top > (typed ? ROOMY_PX : SMALL_ROOMY_PX);
+  const endsTop = Math.max(top - 20, 0);
+  const startsTop = Math.min(Math.max(low - 24, endsTop + FIGURE_PX), height - 52);
   const strengthTop = roomy
     ? (top + low) / 2 - (typed ? 34 : 30)
-    : Math.min(low + (typed ? 48 : 16), height - (typed ? 90 : 62));
-  const startsTop = Math.min(low - 24, height - 52);
+    : Math.min(startsTop + (typed ? 72 : 40), height - (typed ? 90 : 62));
   const say = (figure: string) => figure.split(" ")[0] ?? figure;
   return (
     <div
@@ -83,7 +86,7 @@ export function StemTarget({
         />
       )}
       {result && (
-        <span className={css.at} style={{ left: right + 10, top: Math.max(top - 20, 0) }}>
+        <span className={css.at} style={{ left: right + 10, top: endsTop }}>
           <span className={css.good}>ends</span>
           <br />
           <b>{gravity(ends)}</b>

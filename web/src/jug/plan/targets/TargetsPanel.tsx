@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { ProblemError, Schemas } from "../../../api/client";
-import { frameOf } from "../../../drawing/vessels";
+import { frameOf, heightInRoom } from "../../../drawing/vessels";
 import { Mark } from "../../../frame/states";
 import { useIdle } from "../../../frame/useIdle";
 import { type Draft, sameTargets, type TypedProblems } from "../draft";
@@ -69,7 +69,8 @@ export const TargetsPanel = memo(function TargetsPanel({
   const wrong = wrongTargets(problems, refused);
   // Below the drawing: on a slow phone or laptop the rest can be used while this is still drawn.
   const below = useIdle(result !== undefined || refused !== null || draft.pours.length === 0);
-  const frame = frameOf(vessel.shape, height, "airlock", marked);
+  const tall = heightInRoom(vessel.shape, height);
+  const frame = frameOf(vessel.shape, tall, "airlock", marked);
   const price = result?.standings.find((row) => row.key === "price");
   const priced = result && (result.cost.per_bottle !== null || draft.ceiling !== "");
   return (
@@ -79,7 +80,7 @@ export const TargetsPanel = memo(function TargetsPanel({
           vessel={vessel}
           draft={draft}
           result={result}
-          height={height}
+          height={tall}
           typed={typed}
           marked={marked}
           mixed={mixed}
