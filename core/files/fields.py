@@ -1,18 +1,22 @@
 """The fields of a file that somebody else may have written: each read or refused by its place."""
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from decimal import Decimal
 from typing import Any
 
 from core.errors import JobError
 from core.measure.money import read_price
 
+Fields = Mapping[str, Any]
+
 MOST_LISTED = 200
+MOST_WORDS = 10_000
+"""Letters of what people write about a jug."""
 _MOST_NAME = 200
 
 
-def list_of(fields: Mapping[str, Any], key: str) -> list[Any]:
+def list_of(fields: Fields, key: str) -> list[Any]:
     """A list under a key, empty where there is none."""
     items = fields.get(key)
     if items is None:
@@ -22,7 +26,7 @@ def list_of(fields: Mapping[str, Any], key: str) -> list[Any]:
     return items
 
 
-def price_of(fields: Mapping[str, Any], key: str, place: str) -> Decimal | None:
+def price_of(fields: Fields, key: str, place: str) -> Decimal | None:
     """A price, as text or a number; None where there is none."""
     price = fields.get(key)
     if price is None:
@@ -36,14 +40,14 @@ def price_of(fields: Mapping[str, Any], key: str, place: str) -> Decimal | None:
         raise JobError(error.text, at) from error
 
 
-def mapping(item: object, place: str, what: str) -> Mapping[str, Any]:
+def mapping(item: object, place: str, what: str) -> Fields:
     """A JSON object; `what` says what it should be."""
     if not isinstance(item, Mapping):
         raise JobError(f"Here should be {what}: a JSON object in braces.", place)
     return item
 
 
-def optional(fields: Mapping[str, Any], key: str) -> Mapping[str, Any] | None:
+def optional(fields: Fields, key: str) -> Fields | None:
     """A JSON object under a key, None where there is none."""
     return mapping(fields[key], key, f"the {key}") if fields.get(key) is not None else None
 
@@ -53,7 +57,7 @@ def at_key(place: str, key: str) -> str:
     return f"{place}.{key}" if place else key
 
 
-def text_of(fields: Mapping[str, Any], key: str, place: str, most: int = _MOST_NAME) -> str | None:
+def text_of(fields: Fields, key: str, place: str, most: int = _MOST_NAME) -> str | None:
     """Text of at most so many letters, its ends stripped; None where there is none."""
     value = fields.get(key)
     if value is None:
@@ -65,7 +69,7 @@ def text_of(fields: Mapping[str, Any], key: str, place: str, most: int = _MOST_N
     return value.strip()
 
 
-def key_of(fields: Mapping[str, Any], key: str, place: str) -> str | None:
+def key_of(fields: Fields, key: str, place: str) -> str | None:
     """The key of a table; "Sour cherry" and "sour-cherry" are sour_cherry."""
     text = text_of(fields, key, place)
     return "_".join(text.lower().replace("-", " ").replace("_", " ").split()) if text else None
@@ -84,7 +88,7 @@ def finite(value: float, at: str) -> float:
 
 
 def number_of(
-    fields: Mapping[str, Any],
+    fields: Fields,
     key: str,
     place: str,
     above: float | None = None,
@@ -105,6 +109,36 @@ def number_of(
     if most is not None and number > most:
         raise JobError(f"{_plain(number)} is too much: at most {_plain(most)}.", at)
     return number
+
+
+def between(fields: Fields, key: str, place: str, low: float, high: float) -> float | None:
+    """A number from `low` to `high`, when given."""
+    value = fields.get(key)
+    if value is None:
+        return None
+    at = at_key(place, key)
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise JobError("Here should be a number, without quotes or a unit.", at)
+    number = finite(value, at)
+    if not low <= number <= high:
+        raise JobError(f"{number:g} cannot be: {low:g} to {high:g}.", at)
+    return number
+
+
+def one_of(fields: Fields, key: str, at: str, known: tuple[str, ...], usual: str | None) -> Any:
+    """One of the words known; `usual` where there is none."""
+    value = key_of(fields, key, at) or usual
+    if value not in known:
+        raise JobError(f"One of {', '.join(known)}.", at_key(at, key))
+    return value
+
+
+def only(fields: Fields, keys: Iterable[str], place: str) -> None:
+    """Refuse what is not known: a typo in what safety rests on must not pass."""
+    for key in fields:
+        if key not in keys:
+            known = ", ".join(keys) or "nothing"
+            raise JobError(f"“{key}” is not known here: {known}.", at_key(place, str(key)))
 
 
 def _plain(number: float) -> str:

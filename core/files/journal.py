@@ -2,8 +2,7 @@
 
 import hashlib
 import json
-from collections.abc import Callable, Iterable, Mapping
-from dataclasses import replace
+from collections.abc import Callable, Mapping
 from datetime import datetime
 from typing import Any, cast
 
@@ -11,18 +10,14 @@ from core import tables
 from core.batch.doses import DOSES, MADE_OF
 from core.batch.events import (
     Added,
-    Bottled,
     Cared,
     Dosed,
     Event,
     Instrument,
-    Lot,
-    LotMoved,
     Measured,
     Noticed,
     Pitched,
     Poured,
-    Priming,
     Racked,
     Read,
     Struck,
@@ -30,18 +25,26 @@ from core.batch.events import (
     Transferred,
     What,
 )
-from core.bottle.closing import closure_of
 from core.errors import JobError
-from core.files.fields import at_key, finite, key_of, list_of, mapping, number_of, text_of
-from core.files.recipe_file import read_pour
+from core.files.bottlings import bottled, lot_moved
+from core.files.fields import (
+    MOST_WORDS,
+    Fields,
+    at_key,
+    between,
+    key_of,
+    list_of,
+    mapping,
+    number_of,
+    one_of,
+    only,
+    text_of,
+)
+from core.files.recipe_file import pour_of
 from core.finish.stabilising import TABLET_G
-from core.measure.spoons import from_spoons
 from core.must.mixing import MOST_ML
 
-_MOST_WORDS = 10_000
 _MOST_CHIPS = 50
-_MOST_LOTS = 100
-_MOST_BOTTLES = 10_000
 _USUAL_SAMPLE_ML = 100.0
 # Doses that are poured; all else is weighed.
 _BY_VOLUME = ("enzyme", "finings", "flavour")
@@ -52,15 +55,7 @@ _SCALES = {
     "baume": (-5.0, 45.0),
     "potential_abv": (-5.0, 30.0),
 }
-POUR_KEYS = (
-    *("name", "kind", "volume_ml", "mass_g", "amount_by", "price", "pack_ml", "pack_g"),
-    *("fruit", "sugar", "acid", "tannin", "label", "measured_sg", "juice_percent"),
-    *("ingredients", "label_on", "price_on"),
-)
-_LABEL = ("sugars_g", "per_ml", "per_g")
 _YEARS = (1970, 2200)
-
-Fields = Mapping[str, Any]
 
 
 def read_event(data: object, jug: str, place: str, index: int = 0) -> Event:
@@ -75,19 +70,19 @@ def read_event(data: object, jug: str, place: str, index: int = 0) -> Event:
             f"“{kind}” is not something that happens to a jug: one of {', '.join(_READERS)}.",
             at_key(place, "kind"),
         )
-    at = _moment(fields.get("at"), at_key(place, "at"))
+    at = read_moment(fields.get("at"), at_key(place, "at"))
     inside = at_key(place, "what")
     what = mapping(
         fields["what"] if fields.get("what") is not None else {}, inside, "what happened"
     )
     reader, keys = _READERS[kind]
-    _only(what, keys, inside)
+    only(what, keys, inside)
     return Event(
         text_of(fields, "id", place) or _made_id(fields, jug, index),
         jug,
         at,
         reader(what, inside),
-        text_of(fields, "note", place, _MOST_WORDS) or "",
+        text_of(fields, "note", place, MOST_WORDS) or "",
         text_of(fields, "by", place) or "",
         place,
     )
@@ -98,7 +93,8 @@ def _made_id(fields: Fields, jug: str, index: int) -> str:
     return hashlib.sha256(content.encode(errors="surrogatepass")).hexdigest()[:32]
 
 
-def _moment(value: object, at: str) -> datetime:
+def read_moment(value: object, at: str = "at") -> datetime:
+    """A moment with its offset (RFC 3339). Raises JobError, placed, for another."""
     try:
         moment = datetime.fromisoformat(value) if isinstance(value, str) else None
     except ValueError:
@@ -108,26 +104,13 @@ def _moment(value: object, at: str) -> datetime:
     return moment
 
 
-def read_moment(value: object, at: str = "at") -> datetime:
-    """A moment with its offset (RFC 3339). Raises JobError, placed, for another."""
-    return _moment(value, at)
-
-
-def _only(fields: Fields, keys: Iterable[str], place: str) -> None:
-    """Refuse what is not known: a typo in what safety rests on must not pass."""
-    for key in fields:
-        if key not in keys:
-            known = ", ".join(keys) or "nothing"
-            raise JobError(f"“{key}” is not known here: {known}.", at_key(place, str(key)))
-
-
 def _pitched(what: Fields, at: str) -> What:
     return Pitched(
         number_of(what, "yeast_g", at, most=10_000),
         text_of(what, "yeast", at),
         number_of(what, "tolerance_abv", at, above=0, most=25),
-        _one_of(what, "method", at, ("dry", "rehydrated", "starter", "lees"), "dry"),
-        _celsius(what, "temperature_c", at, -5, 60),
+        one_of(what, "method", at, ("dry", "rehydrated", "starter", "lees"), "dry"),
+        between(what, "temperature_c", at, -5, 60),
     )
 
 
@@ -137,10 +120,10 @@ def _read(what: Fields, at: str) -> What:
         raise JobError(f"Give what it read, as one of {', '.join(_SCALES)}.", at)
     scale = given[0]
     low, high = _SCALES[scale]
-    figure = _figure(what, scale, at, low, high)
+    figure = between(what, scale, at, low, high)
     assert figure is not None
-    temperature = _celsius(what, "temperature_c", at, 0, 40)
-    sample = _one_of(what, "sample", at, ("returned", "drunk", "set_aside"), "returned")
+    temperature = between(what, "temperature_c", at, 0, 40)
+    sample = one_of(what, "sample", at, ("returned", "drunk", "set_aside"), "returned")
     taken = number_of(what, "sample_ml", at, most=MOST_ML)
     if taken is not None and sample == "returned":
         raise JobError(
@@ -161,13 +144,13 @@ def _instrument(what: Fields, at: str) -> Instrument:
         return Instrument()
     inside = f"{at}.instrument"
     fields = mapping(what["instrument"], inside, "an instrument")
-    _only(fields, ("kind", "calibrated_c", "offset"), inside)
-    kind = _one_of(fields, "kind", inside, ("hydrometer", "refractometer"), "hydrometer")
-    calibrated = _celsius(fields, "calibrated_c", inside, 0, 40)
+    only(fields, ("kind", "calibrated_c", "offset"), inside)
+    kind = one_of(fields, "kind", inside, ("hydrometer", "refractometer"), "hydrometer")
+    calibrated = between(fields, "calibrated_c", inside, 0, 40)
     return Instrument(
         cast(Any, kind),
         20.0 if calibrated is None else calibrated,
-        _figure(fields, "offset", inside, -0.05, 0.05) or 0.0,
+        between(fields, "offset", inside, -0.05, 0.05) or 0.0,
     )
 
 
@@ -176,7 +159,7 @@ def _measured(what: Fields, at: str) -> What:
         number_of(what, "ph", at, above=0, most=14),
         number_of(what, "ta_g_per_l_tartaric", at, most=100),
         number_of(what, "fill", at, most=2),
-        _celsius(what, "temperature_c", at, -20, 60),
+        between(what, "temperature_c", at, -20, 60),
         number_of(what, "volume_ml", at, above=0, most=MOST_ML),
     )
     if measured == Measured():
@@ -185,7 +168,7 @@ def _measured(what: Fields, at: str) -> What:
 
 
 def _poured(what: Fields, at: str) -> What:
-    return Poured(_pour(what, at))
+    return Poured(pour_of(what, at))
 
 
 def _added(what: Fields, at: str) -> What:
@@ -193,16 +176,7 @@ def _added(what: Fields, at: str) -> What:
         if what["held_back"] is not True or what.get("pour") is not None:
             raise JobError("Write “held_back”: true by itself, or a pour.", f"{at}.held_back")
         return Added(None)
-    return Added(_pour(what, at))
-
-
-def _pour(fields: Fields, at: str) -> Any:
-    inside = f"{at}.pour"
-    pour = mapping(fields.get("pour"), inside, "a pour")
-    _only(pour, POUR_KEYS, inside)
-    if isinstance(pour.get("label"), Mapping):
-        _only(pour["label"], _LABEL, f"{inside}.label")
-    return read_pour(pour, inside)
+    return Added(pour_of(what, at))
 
 
 def _dosed(what: Fields, at: str) -> What:
@@ -244,19 +218,19 @@ def _dosed(what: Fields, at: str) -> What:
 def _noticed(what: Fields, at: str) -> What:
     return Noticed(
         tuple(chip.lower() for chip in _texts(what, "chips", at)),
-        text_of(what, "words", at, _MOST_WORDS) or "",
+        text_of(what, "words", at, MOST_WORDS) or "",
         _texts(what, "pictures", at),
     )
 
 
 def _cared(what: Fields, at: str) -> What:
     kinds = ("swirled", "degassed", "cap_eased", "heated", "held_at")
-    did = _one_of(what, "did", at, kinds, None)
+    did = one_of(what, "did", at, kinds, None)
     cared = Cared(
         cast(Any, did),
         text_of(what, "lot", at),
-        _celsius(what, "temperature_c", at, -20, 60),
-        _celsius(what, "core_c", at, 0, 100),
+        between(what, "temperature_c", at, -20, 60),
+        between(what, "core_c", at, 0, 100),
         number_of(what, "minutes", at, most=24 * 60),
     )
     if did == "heated" and (cared.core_c is None or cared.minutes is None):
@@ -278,7 +252,7 @@ def _transferred(what: Fields, at: str) -> What:
     for index, item in enumerate(list_of(what, "into")):
         inside = f"{at}.into[{index}]"
         fields = mapping(item, inside, "a jug and how much")
-        _only(fields, ("jug", "volume_ml"), inside)
+        only(fields, ("jug", "volume_ml"), inside)
         volume = number_of(fields, "volume_ml", inside, above=0, most=MOST_ML)
         name = text_of(fields, "jug", inside)
         if not name or volume is None:
@@ -287,122 +261,6 @@ def _transferred(what: Fields, at: str) -> What:
     if not into:
         raise JobError("Say into which jug, and how many ml.", f"{at}.into")
     return Transferred(tuple(into))
-
-
-def _bottled(what: Fields, at: str) -> What:
-    items = list_of(what, "lots")
-    if not items or len(items) > _MOST_LOTS:
-        raise JobError("Nothing is bottled yet: list at least one lot.", f"{at}.lots")
-    priming = _priming(what, at)
-    lots = tuple(_lot(item, f"{at}.lots[{index}]") for index, item in enumerate(items))
-    names = [lot.id for lot in lots]
-    for index, lot in enumerate(lots):
-        if names.index(lot.id) != index:
-            raise JobError(f"Another lot is called “{lot.id}”.", f"{at}.lots[{index}].id")
-        if priming is not None and lot.priming is not None:
-            raise JobError(
-                "Primed by lot or all together, not both.", f"{at}.lots[{index}].priming"
-            )
-    return Bottled(lots, priming)
-
-
-_LOT = (
-    *("id", "size_ml", "count", "bottle", "closure", "rated_volumes", "place"),
-    *("against_advice", "priming"),
-)
-_NEVER = ("jar", "jug")
-
-
-def _lot(item: object, at: str) -> Lot:
-    fields = mapping(item, at, "a lot")
-    _only(fields, _LOT, at)
-    size = number_of(fields, "size_ml", at, above=0, most=MOST_ML)
-    count = number_of(fields, "count", at, most=_MOST_BOTTLES)
-    if size is None or count is None:
-        raise JobError("A lot has size_ml and count.", at)
-    if count != int(count):
-        raise JobError("Bottles are counted whole.", f"{at}.count")
-    name = text_of(fields, "id", at)
-    if not name:
-        raise JobError("Give the lot an id, like “a”.", f"{at}.id")
-    bottle, closure = key_of(fields, "bottle", at) or "", key_of(fields, "closure", at) or ""
-    try:
-        row = closure_of(
-            bottle, closure if bottle not in ("jar", "jug") or closure == "vented" else "any"
-        )
-    except JobError as error:
-        raise error.within(at) from error
-    rated = number_of(fields, "rated_volumes", at, most=20)
-    if rated is not None:
-        row = replace(row, limit_volumes=rated)
-    return Lot(
-        name,
-        size,
-        int(count),
-        row,
-        text_of(fields, "place", at) or "",
-        text_of(fields, "against_advice", at, _MOST_WORDS) or "",
-        _priming(fields, at),
-    )
-
-
-_PRIMING = ("sugar", "pour", "g_per_l", "mass_g", "per_bottle_g", "drops", "drop_g", "teaspoons")
-
-
-def _priming(fields: Fields, place: str) -> Priming | None:
-    if fields.get("priming") is None:
-        return None
-    at = f"{place}.priming"
-    given = mapping(fields["priming"], at, "what it is primed with")
-    _only(given, _PRIMING, at)
-    amounts = {
-        key: number_of(given, key, at, most=MOST_ML)
-        for key in ("g_per_l", "mass_g", "per_bottle_g", "drops", "teaspoons")
-    }
-    said = [key for key, amount in amounts.items() if amount is not None]
-    if given.get("pour") is not None:
-        if said or given.get("sugar") is not None:
-            raise JobError("A pour carries its own amount: nothing beside it.", at)
-        return Priming(pour=_pour(given, at))
-    sugar = key_of(given, "sugar", at) or "sucrose"
-    row = tables.SUGARS.get(sugar)
-    if row is None or row.fermentable[1] <= 0:
-        raise JobError("Prime with a sugar that ferments, like sucrose.", f"{at}.sugar")
-    if len(said) != 1:
-        raise JobError("How much: one of g_per_l, mass_g, per_bottle_g, drops or teaspoons.", at)
-    key, amount = said[0], amounts[said[0]]
-    assert amount is not None
-    if key == "drops":
-        each = number_of(given, "drop_g", at, above=0, most=100)
-        if each is None:
-            raise JobError("How heavy is a drop? Give drop_g.", f"{at}.drop_g")
-        return Priming(sugar, per_bottle_g=amount * each)
-    if key == "teaspoons":
-        least, most = _teaspoons_g(amount, sugar)
-        middle = (least + most) / 2
-        return Priming(sugar, per_bottle_g=middle, at_most=most / middle if middle else 1.0)
-    if key == "g_per_l":
-        return Priming(sugar, g_per_l=amount)
-    return Priming(sugar, mass_g=amount) if key == "mass_g" else Priming(sugar, per_bottle_g=amount)
-
-
-def _teaspoons_g(count: float, sugar: str) -> tuple[float, float]:
-    substance = {"brown": "brown_sugar", "glucose_monohydrate": "brewing_sugar"}
-    return from_spoons(count, "metric teaspoon", substance.get(sugar, "white_sugar"))
-
-
-def _lot_moved(what: Fields, at: str) -> What:
-    kinds = ("opened", "given", "broken", "gushed", "burst", "flat", "moved")
-    did = _one_of(what, "did", at, kinds, None)
-    count = number_of(what, "count", at, most=_MOST_BOTTLES)
-    if count is not None and count != int(count):
-        raise JobError("Bottles are counted whole.", f"{at}.count")
-    lot, place = text_of(what, "lot", at), text_of(what, "place", at)
-    if not lot:
-        raise JobError("Which lot?", f"{at}.lot")
-    if did == "moved" and not place:
-        raise JobError("Moved where? Give a place.", f"{at}.place")
-    return LotMoved(lot, cast(Any, did), 1 if count is None else int(count), place or "")
 
 
 def _tasted(what: Fields, at: str) -> What:
@@ -414,7 +272,7 @@ def _tasted(what: Fields, at: str) -> What:
         text_of(what, "lot", at),
         text_of(what, "by", at) or "",
         scores,
-        text_of(what, "words", at, _MOST_WORDS) or "",
+        text_of(what, "words", at, MOST_WORDS) or "",
     )
 
 
@@ -423,13 +281,6 @@ def _struck(what: Fields, at: str) -> What:
     if not event:
         raise JobError("Which event? Give its id.", f"{at}.event")
     return Struck(event)
-
-
-def _one_of(fields: Fields, key: str, at: str, known: tuple[str, ...], usual: str | None) -> Any:
-    value = key_of(fields, key, at) or usual
-    if value not in known:
-        raise JobError(f"One of {', '.join(known)}.", at_key(at, key))
-    return value
 
 
 def _texts(fields: Fields, key: str, at: str) -> tuple[str, ...]:
@@ -442,23 +293,6 @@ def _texts(fields: Fields, key: str, at: str) -> tuple[str, ...]:
     return tuple(
         text_of({str(i): item}, str(i), at_key(at, key)) or "" for i, item in enumerate(items)
     )
-
-
-def _figure(fields: Fields, key: str, place: str, low: float, high: float) -> float | None:
-    value = fields.get(key)
-    if value is None:
-        return None
-    at = at_key(place, key)
-    if isinstance(value, bool) or not isinstance(value, int | float):
-        raise JobError("Here should be a number, without quotes or a unit.", at)
-    number = finite(value, at)
-    if not low <= number <= high:
-        raise JobError(f"{number:g} cannot be: {low:g} to {high:g}.", at)
-    return number
-
-
-def _celsius(fields: Fields, key: str, place: str, low: float, high: float) -> float | None:
-    return _figure(fields, key, place, low, high)
 
 
 _READERS: Mapping[str, tuple[Callable[[Fields, str], What], tuple[str, ...]]] = {
@@ -478,8 +312,8 @@ _READERS: Mapping[str, tuple[Callable[[Fields, str], What], tuple[str, ...]]] = 
     "cared": (_cared, ("lot", "did", "temperature_c", "core_c", "minutes")),
     "racked": (_racked, ("left_behind_ml", "vessel_ml")),
     "transferred": (_transferred, ("into",)),
-    "bottled": (_bottled, ("lots", "priming")),
-    "lot_moved": (_lot_moved, ("lot", "did", "count", "place")),
+    "bottled": (bottled, ("lots", "priming")),
+    "lot_moved": (lot_moved, ("lot", "did", "count", "place")),
     "tasted": (_tasted, ("lot", "by", "scores", "words")),
     "struck": (_struck, ("event",)),
 }

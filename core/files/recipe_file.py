@@ -17,6 +17,7 @@ from core.files.fields import (
     list_of,
     mapping,
     number_of,
+    only,
     optional,
     price_of,
     text_of,
@@ -37,6 +38,12 @@ FORMAT = "amber-jug-recipe"
 VERSION = 1
 
 _MOST_INGREDIENTS = 20_000
+POUR_KEYS = (
+    *("name", "kind", "volume_ml", "mass_g", "amount_by", "price", "pack_ml", "pack_g"),
+    *("fruit", "sugar", "acid", "tannin", "label", "measured_sg", "juice_percent"),
+    *("ingredients", "label_on", "price_on"),
+)
+_LABEL_KEYS = ("sugars_g", "per_ml", "per_g")
 _DAY = re.compile(r"\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])")
 _MOST_POINTS = 10.0
 # What a trace of alcohol costs says nothing. Alcohol-free is 0.5 % in most laws.
@@ -120,6 +127,16 @@ def read_pour(item: object, place: str) -> PricedPour:
         _day(fields, "price_on", place),
     )
     return PricedPour(pour, _pack(fields, place), known)
+
+
+def pour_of(fields: Mapping[str, Any], at: str) -> PricedPour:
+    """The pour under its key, with nothing in it that is not known. Raises JobError, placed."""
+    inside = f"{at}.pour"
+    pour = mapping(fields.get("pour"), inside, "a pour")
+    only(pour, POUR_KEYS, inside)
+    if isinstance(pour.get("label"), Mapping):
+        only(pour["label"], _LABEL_KEYS, f"{inside}.label")
+    return read_pour(pour, inside)
 
 
 def _kitchen(item: object) -> Kitchen:

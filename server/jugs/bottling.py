@@ -16,8 +16,8 @@ from core.bottle.label import label_lines
 from core.bottle.priming import prime_with, priming
 from core.cost.costing import per_bottle
 from core.errors import JobError
-from core.files.journal import POUR_KEYS, read_event
-from core.files.recipe_file import money_text, read_pour
+from core.files.journal import read_event
+from core.files.recipe_file import POUR_KEYS, money_text, read_pour
 from core.must.mixing import Pour
 from core.plan.amounts_in_words import measured, spooned
 from core.tables import SUGARS
