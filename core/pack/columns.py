@@ -174,7 +174,9 @@ def shares_in(folded: str) -> list[tuple[int, int]]:
 
 def _is_price(folded: str, match: re.Match[str]) -> bool:
     """Whether money is for so much there: "16p per 100 ml", "100 ml = 0,12 €"."""
-    before = folded[max(match.start() - 20, 0) : match.start()].rpartition("\n")[2]
+    # A stroke before the size is the price's, not the size's: "0,18 / 100 ml".
+    begins = match.start() + (folded[match.start()] == "/")
+    before = folded[max(begins - 20, 0) : begins].rpartition("\n")[2]
     after = folded[match.end() : match.end() + 12].partition("\n")[0]
     return bool(_PRICE_FOR.search(before) or _FOR_PRICE.match(after))
 

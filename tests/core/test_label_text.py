@@ -62,6 +62,14 @@ def test_sugar_among_the_ingredients_is_no_row_of_the_table(above, second):
     assert reading.label is not None
 
 
+@pytest.mark.parametrize("price", ["0,18 € / 100 ml", "0,18 / 100 ml", "0.18/100ml", "100 ml = 0,18"])  # fmt: skip
+def test_a_price_by_volume_is_no_column_whatever_became_of_its_sign(price):
+    honey = "pour 100 g   par cuillere (20 g)\nGlucides   81g   16g\ndont sucres   79g   16g"
+    reading = read_label_text(f"Miel de fleurs 500 g\n{price}\n{honey}")
+    assert reading.fields["basis"].value == "100 g"
+    assert reading.label is not None
+
+
 @pytest.mark.parametrize("code", ["LOT E211", "Lot: E202/3", "L E211", "L211 E", "Batch no. E 202", "Charge E211"])  # fmt: skip
 def test_a_lot_code_is_no_ingredient(code):
     reading = read_label_text(f"Ingredients: pear juice. Sugars 10.4 g per 100 ml. {code}")

@@ -1,14 +1,13 @@
 import { HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { memo, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { useShelf, useVessels } from "../../api/queries";
 import { volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { useKeys } from "../../frame/keys";
 import { useSlim, useTight } from "../../frame/narrow";
-import { ActButton, Empty, Mark, QuietButton } from "../../frame/states";
+import { Empty, Mark, QuietButton } from "../../frame/states";
 import { useJugContext } from "../jugContext";
 import { StageAct } from "../StageAct";
 import { WaysOf } from "../WaysOf";
@@ -27,6 +26,16 @@ import {
   withoutPour,
 } from "./edits";
 import { Nearest } from "./Nearest";
+import {
+  Kept,
+  KeptBack,
+  LetAdjust,
+  type Open,
+  PlanHead,
+  SlimActs,
+  ToPitching,
+  Undoing,
+} from "./PlanActs";
 import css from "./PlanPage.module.css";
 import { PourRow, type RowActs } from "./PourRow";
 import { Said } from "./Said";
@@ -36,11 +45,10 @@ import { GlassFields } from "./targets/GlassFields";
 import { MouthTarget } from "./targets/MouthTarget";
 import { TargetsPanel, Wrong, wrongTargets } from "./targets/TargetsPanel";
 import { TypedTargets } from "./targets/TypedTargets";
-import target from "./targets/targets.module.css";
 import { VesselChoice } from "./targets/VesselChoice";
 import { TOOLS, type Tool, ToolStrip, Tools } from "./tools/Tools";
 import { useCalm } from "./useCalm";
-import { type Keeping, usePlan } from "./usePlan";
+import { usePlan } from "./usePlan";
 
 // What a bar reaches to: sugar by the jug's size, acid and tannin by the spoon.
 const MOST_SUGAR = 0.3;
@@ -52,9 +60,6 @@ const SMALL_PX = 212;
 const TIGHT_PX = 170;
 const noVessels: Schemas["OwnVesselOut"][] = [];
 const noProducts: Schemas["ProductOut"][] = [];
-
-/** What is open beside the ingredients, or over them where there is no room. */
-type Open = Tool | "wanted" | "vessel";
 
 export default function PlanPage() {
   const { jug, reference, session } = useJugContext();
@@ -143,6 +148,7 @@ export default function PlanPage() {
     [change, usual],
   );
   const close = useCallback(() => setOpen(null), []);
+  const mix = useCallback(() => setMixed((before) => !before), []);
   const toggle = useCallback(
     (what: Open) => setOpen((before) => (before === what ? null : what)),
     [],
@@ -204,41 +210,16 @@ export default function PlanPage() {
     <div className={open ? `${css.plan} ${css.withTool}` : css.plan}>
       <section className={`${css.panel} ${css.targets}`} aria-label="Targets">
         {!slim && (
-          <div className={target.head}>
-            <h2>{pitched ? "What it was to be" : "Targets"}</h2>
-            {draft.pours.length > 1 && (
-              <QuietButton
-                size="slim"
-                variant="soft"
-                aria-pressed={mixed}
-                onClick={() => setMixed(!mixed)}
-              >
-                {mixed ? "As poured" : "Stir it"}
-              </QuietButton>
-            )}
-            {!pitched && (
-              <>
-                <QuietButton
-                  size="slim"
-                  variant="soft"
-                  aria-expanded={open === "vessel"}
-                  aria-label={`Vessel and yeast: ${vesselName}`}
-                  onClick={() => toggle("vessel")}
-                >
-                  {vesselName}
-                </QuietButton>
-                <QuietButton
-                  size="slim"
-                  variant="soft"
-                  aria-expanded={open === "wanted"}
-                  aria-label={`How you want it: ${style?.name ?? ""}`}
-                  onClick={() => toggle("wanted")}
-                >
-                  {style?.name.split(",")[0] ?? "How you want it"}
-                </QuietButton>
-              </>
-            )}
-          </div>
+          <PlanHead
+            pitched={pitched}
+            stirs={draft.pours.length > 1}
+            mixed={mixed}
+            onMix={mix}
+            vesselName={vesselName}
+            styleName={style?.name ?? ""}
+            open={open}
+            onOpen={toggle}
+          />
         )}
         <TargetsPanel
           vessel={vessel}
@@ -328,12 +309,7 @@ export default function PlanPage() {
         {!pitched && (
           <div className={css.add}>
             <AddPour jugId={jug.id} onAdd={acts.onAdd} />
-            <QuietButton size="slim" disabled={!can.undo} onClick={undo}>
-              Undo
-            </QuietButton>
-            <QuietButton size="slim" disabled={!can.redo} onClick={redo}>
-              Redo
-            </QuietButton>
+            <Undoing can={can} onUndo={undo} onRedo={redo} />
           </div>
         )}
         <ToolStrip
@@ -344,14 +320,7 @@ export default function PlanPage() {
           aiming={draft.aiming && !pitched}
           onStop={targets.stop}
         />
-        {!pitched && poured && !draft.aiming && (
-          <HStack pb="3" wrap="wrap">
-            <QuietButton onClick={targets.begin}>Let sugar and water adjust</QuietButton>
-            <Text color="quiet" fontSize="sm" flex="1" minW="14rem">
-              to the strength and the fill you want. Or pull a grip on the drawing.
-            </Text>
-          </HStack>
-        )}
+        {!pitched && poured && !draft.aiming && <LetAdjust onBegin={targets.begin} />}
         {answering && (
           <div className={css.checks}>
             {!pitched && (
@@ -361,14 +330,7 @@ export default function PlanPage() {
             )}
             <CalmOutcome result={result} />
             <Cost cost={result.cost} currency={session.currency} />
-            {draft.holdBackMl > 0 && (
-              <HStack gap="1">
-                <Text fontSize="sm">{volume(draft.holdBackMl)} kept back for now</Text>
-                <QuietButton size="slim" variant="soft" onClick={holdNothing}>
-                  Hold nothing back
-                </QuietButton>
-              </HStack>
-            )}
+            {draft.holdBackMl > 0 && <KeptBack ml={draft.holdBackMl} onNothing={holdNothing} />}
           </div>
         )}
       </section>
@@ -394,24 +356,7 @@ export default function PlanPage() {
       )}
       <StageAct>
         {!pitched && <Kept keeping={keeping} dirty={dirty} />}
-        {slim && !pitched && (
-          <>
-            <QuietButton
-              size="slim"
-              aria-expanded={open === "vessel"}
-              onClick={() => toggle("vessel")}
-            >
-              Vessel
-            </QuietButton>
-            <QuietButton
-              size="slim"
-              aria-expanded={open === "wanted"}
-              onClick={() => toggle("wanted")}
-            >
-              Targets
-            </QuietButton>
-          </>
-        )}
+        {slim && !pitched && <SlimActs open={open} onOpen={toggle} />}
         {!pitched && result && !problem && <ToPitching onGo={keepNow} slim={slim} />}
       </StageAct>
     </div>
@@ -474,35 +419,3 @@ function useActs(
     [change, answered],
   );
 }
-
-const Kept = memo(function Kept({ keeping, dirty }: { keeping: Keeping; dirty: boolean }) {
-  const unkept = keeping.state === "unkept" || keeping.state === "overtaken";
-  const saving = dirty || keeping.state === "keeping";
-  return (
-    <span className={css.kept} role="status" data-testid="kept">
-      {unkept ? "not saved yet" : saving ? "saving …" : "saved"}
-    </span>
-  );
-});
-
-/** What is pitched is what is kept: the plan in sight is kept before the page turns. */
-const ToPitching = memo(function ToPitching({
-  onGo,
-  slim,
-}: {
-  onGo: () => Promise<void>;
-  slim: boolean;
-}) {
-  const navigate = useNavigate();
-  const { act, busy } = useAct();
-  const go = () =>
-    act(async () => {
-      await onGo();
-      navigate("../pitch", { relative: "path" });
-    });
-  return (
-    <ActButton variant="act" busy={busy} onClick={go} aria-label="Next: pitch the yeast">
-      {slim ? "Next: pitch" : "Next: pitch the yeast"}
-    </ActButton>
-  );
-});
