@@ -29,6 +29,9 @@ _FOR = re.compile(
 _PRICE = re.compile(MONEY)
 _SHORT, _LONG = 24, 44
 _HUNDRED = re.compile(r"(?<![\w.,])[1l][0o][0o](?=\s?(?:ml|g)(?![a-z]))")
+# "pour 100" with its "g" alone in the next line: a camera reads a 6 or a 9, and no figure stands
+# there.
+_LONE_G = re.compile(r"(?<![\w.,])(100[ \t]*\n[ \t]*)[689q](?=[ \t]*\n)")
 _BEGINS_FIGURE = re.compile(r"\s*[<≤]?\s*\d")
 _MOST_HEADS = 4
 _LEAST_NAMES = 3
@@ -71,7 +74,7 @@ def cells_of(line: str, offset: int = 0) -> list[tuple[int, int]]:
 def laid_out(folded: str) -> View:
     """The text as a table has it."""
     # "l00 ml" is 100, letter for letter.
-    view = View.of(_HUNDRED.sub("100", folded))
+    view = View.of(_LONE_G.sub(r"\1g", _HUNDRED.sub("100", folded)))
     for put in (_names_beside_figures, _whole_names, _heads_in_one):
         view = put(view)
     return view

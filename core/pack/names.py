@@ -3,7 +3,7 @@
 import re
 
 _NAMES = {
-    "energy": r"energy|energie|brennwert|energia|valor\s+energ\w?tico|valeur\s+energ\w?tique"
+    "energy": r"energy|\w?nergie|brennwert|energia|valor\s+energ\w?tico|valeur\s+energ\w?tique"
     r"|calories|calorias",
     "fat": r"(?:total\s+)?fat|fett|grasas?(?:\s+totales)?|l\w?pidos|mati\w?res\s+grasses|lipides",
     "saturates": r"(?:of\s*which\s*)?saturates|saturated(?:\s+fat)?|trans\s+fat"
@@ -18,7 +18,7 @@ _NAMES = {
     "starch": r"(?:of\s*which\s*)?starch|(?:davon\s+)?starke|almidon|amidon",
     "fibre": r"(?:dietary\s+)?fib(?:re|er)s?|ballaststoffe|fibra(?:\s+alimentaria|\s+dietetica)?"
     r"|fibres?\s+alimentaires?",
-    "protein": r"proteins?|eiwei\w{1,2}|prote\w?nas?|prot\w?ines?",
+    "protein": r"proteins?|eiwei\w{0,2}|prote\w?nas?|prot\w?ines?",
     "salt": r"salt|salz|sal|sel|sodium|natrium|sodio|potassium|vitamin\w*",
 }  # fmt: skip
 # An accent may be any letter: a camera reads "azøcares". A figure may follow a name without a space

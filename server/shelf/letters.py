@@ -35,6 +35,8 @@ _LOCK = Path(tempfile.gettempdir()) / f"amber-jug-letters-{os.getuid()}.lock"
 _NICE = 10
 # A line so many times as long as it is high, read no surer than this, was too long to be read.
 _LONG, _SURE = 12.0, 0.9
+# Read no surer than this on the whole, it stands on its head.
+_UPRIGHT = 0.88
 # No surer than this, it saw letters where there are none.
 _GUESSED = 0.5
 _AWAY = "The picture could not be read: try once more, or type the label instead."
@@ -126,8 +128,11 @@ class _Reader:
 
     def pieces(self, picture: Image.Image) -> list[Any]:
         """Each piece of print with its corners."""
-        # What it is asked for is remembered from one picture to the next.
-        seen = self._engine(_pixels(picture), use_det=True, use_cls=True, use_rec=True)
+        # Which way up a line stands is asked only where little can be read as it is: of a short
+        # one the engine may think wrong, and "9 g" turned over is 66.
+        seen = self._seen(picture, turned=False)
+        if seen.boxes is None or sum(seen.scores) < _UPRIGHT * len(seen.scores):
+            seen = self._seen(picture, turned=True)
         if seen.boxes is None:
             return []
         boxes = [[[float(x), float(y)] for x, y in box] for box in seen.boxes]
@@ -136,6 +141,10 @@ class _Reader:
             for text, box, sure in zip(seen.txts, boxes, seen.scores, strict=True)
             if sure > _GUESSED or _squeezed(box, sure)
         ]
+
+    def _seen(self, picture: Image.Image, turned: bool) -> Any:
+        # What it is asked for is remembered from one picture to the next.
+        return self._engine(_pixels(picture), use_det=True, use_cls=turned, use_rec=True)
 
     def _again(self, picture: Image.Image, box: list[list[float]]) -> str:
         """A long line is pressed into the engine's window until nothing can be read: in two."""

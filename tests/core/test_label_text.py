@@ -62,6 +62,22 @@ def test_sugar_among_the_ingredients_is_no_row_of_the_table(above, second):
     assert reading.label is not None
 
 
+@pytest.mark.parametrize("energy", ["Énergie", "nergie", "ānergie", "ønergie"])
+def test_an_accent_that_a_camera_lost_hides_no_row(energy):
+    heads = "par 100 ml tel que   pour 100 ml\nvendu   reconstitu"
+    rows = f"{energy}   542 kJ / 128 kcal   49 kJ / 12 kcal\nGlucides   31,9g   2,9g"
+    reading = read_label_text(f"Sirop de coing\n{heads}\n{rows}\nDONT SUCRES   31,7g   2,9g")
+    assert reading.label is not None
+    assert reading.label.sugars_g == 31.7
+
+
+@pytest.mark.parametrize("unit", ["g", "6", "9"])
+def test_a_gram_alone_in_its_line_is_one_whatever_a_camera_made_of_it(unit):
+    reading = read_label_text(f"Miel\npour 100\n{unit}\nGlucides  83g\nDONT SUCRES  82g")
+    assert reading.fields["basis"].value == "100 g"
+    assert reading.label is not None
+
+
 @pytest.mark.parametrize("price", ["0,18 € / 100 ml", "0,18 / 100 ml", "0.18/100ml", "100 ml = 0,18"])  # fmt: skip
 def test_a_price_by_volume_is_no_column_whatever_became_of_its_sign(price):
     honey = "pour 100 g   par cuillere (20 g)\nGlucides   81g   16g\ndont sucres   79g   16g"

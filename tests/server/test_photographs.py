@@ -32,3 +32,11 @@ def test_a_line_too_long_for_the_reader_of_letters_is_read_in_two():
     line = "Nutrition per 100 g: Energy 1343 kJ / 316 kcal"
     assert line in printed.text
     assert line in read_print(LETTERS.pieces(picture)).text
+
+
+def test_a_short_cell_is_not_read_standing_on_its_head():
+    _, picture = photograph(777163, "fr", "turned")
+    row = next(
+        line for line in read_print(LETTERS.pieces(picture)).text.split("\n") if "14" in line
+    )
+    assert row.replace(" ", "").startswith("sucres9g")

@@ -2872,8 +2872,8 @@ export interface components {
         };
         /**
          * JugRow
-         * @description A jug in the list: its vessel, what is in it, what comes next, the soonest first, between
-         *     which days it is likely dry, where that was looked at, and its bottles.
+         * @description A jug in the list: its vessel, what is in it, what comes next, the soonest first, and
+         *     between which days it is likely dry, where that was looked at.
          */
         JugRow: {
             /** Id */
@@ -2911,58 +2911,6 @@ export interface components {
             dry_from?: string | null;
             /** Dry Until */
             dry_until?: string | null;
-            /**
-             * Lots
-             * @default []
-             */
-            lots: components["schemas"]["LotRow"][];
-        };
-        /**
-         * LotRow
-         * @description A lot of bottles in a line: how many are left, where, how strong, what one cost, and between
-         *     when they are at their best; `drink` is what it looks like.
-         */
-        LotRow: {
-            /** Id */
-            id: string;
-            /** Size Ml */
-            size_ml: number;
-            /** Count */
-            count: number;
-            /** Left */
-            left: number;
-            /** Bottle */
-            bottle: string;
-            /** Closure */
-            closure: string;
-            /** Name */
-            name: string;
-            /** Place */
-            place: string;
-            /**
-             * Filled At
-             * Format: date-time
-             */
-            filled_at: string;
-            /** Abv */
-            abv: number;
-            /** Fizzy */
-            fizzy: boolean;
-            /** Cost Each */
-            cost_each: string | null;
-            /** Says */
-            says: string[];
-            /**
-             * Ready From
-             * Format: date-time
-             */
-            ready_from: string;
-            /**
-             * Best Until
-             * Format: date-time
-             */
-            best_until: string;
-            drink: components["schemas"]["DrinkOut"] | null;
         };
         /** AimIn */
         AimIn: {
