@@ -95,13 +95,9 @@ def number_of(
     most: float | None = None,
 ) -> float | None:
     """A number, when given: not below 0 (or, with `above`, above that), at most `most`."""
-    value = fields.get(key)
-    if value is None:
+    number, at = _number(fields, key, place), at_key(place, key)
+    if number is None:
         return None
-    at = at_key(place, key)
-    if isinstance(value, bool) or not isinstance(value, int | float):
-        raise JobError("Here should be a number, without quotes or a unit.", at)
-    number = finite(value, at)
     if above is not None and number <= above:
         raise JobError(f"{number:g} is too small: it must be above {above:g}.", at)
     if number < 0:
@@ -113,16 +109,19 @@ def number_of(
 
 def between(fields: Fields, key: str, place: str, low: float, high: float) -> float | None:
     """A number from `low` to `high`, when given."""
-    value = fields.get(key)
+    number = _number(fields, key, place)
+    if number is not None and not low <= number <= high:
+        raise JobError(f"{number:g} cannot be: {low:g} to {high:g}.", at_key(place, key))
+    return number
+
+
+def _number(fields: Fields, key: str, place: str) -> float | None:
+    value, at = fields.get(key), at_key(place, key)
     if value is None:
         return None
-    at = at_key(place, key)
     if isinstance(value, bool) or not isinstance(value, int | float):
         raise JobError("Here should be a number, without quotes or a unit.", at)
-    number = finite(value, at)
-    if not low <= number <= high:
-        raise JobError(f"{number:g} cannot be: {low:g} to {high:g}.", at)
-    return number
+    return finite(value, at)
 
 
 def one_of(fields: Fields, key: str, at: str, known: tuple[str, ...], usual: str | None) -> Any:

@@ -185,10 +185,10 @@ def spending(batches: Sequence[tuple[str, Spent]], supplies: Mapping[str, Supply
         lines = [*batch.by_kind, *((SUPPLIES, paid) for paid in beside)]
         for kind, paid in lines:
             by_kind[kind] = by_kind.get(kind, Decimal(0)) + paid
-        whole = sum((paid for _, paid in lines), Decimal(0))
-        of_bottled += whole if batch.bottled_ml else 0
+        of_batch = sum((paid for _, paid in lines), Decimal(0))
+        of_bottled += of_batch if batch.bottled_ml else 0
         if lines or batch.bottled_ml:
-            by_month[month] = by_month.get(month, Decimal(0)) + whole
+            by_month[month] = by_month.get(month, Decimal(0)) + of_batch
             ml[month] = ml.get(month, 0.0) + batch.bottled_ml
     whole = sum(by_kind.values(), Decimal(0))
     most = max(by_month.values(), default=Decimal(0))

@@ -8,7 +8,7 @@ import re
 from dataclasses import dataclass, replace
 
 from core.pack.names import NUTRIENT
-from core.pack.printed import MONEY, SIZE, Amount, amount
+from core.pack.printed import AMOUNT, MONEY, SIZE, Amount, amount
 
 
 @dataclass(frozen=True, slots=True)
@@ -170,6 +170,12 @@ def shares_in(folded: str) -> list[tuple[int, int]]:
     """Where a size stands that a column of shares is of: it is neither basis nor pack."""
     sizes = _PER_AMOUNT.finditer(folded)
     return [match.span() for match in sizes if _is_share(folded, match.start())]
+
+
+def prices_in(folded: str) -> list[tuple[int, int]]:
+    """Where a size stands that a shelf edge compares prices by: it is neither basis nor pack."""
+    hundreds = (match for match in AMOUNT.finditer(folded) if match[1] == "100")
+    return [match.span() for match in hundreds if _is_price(folded, match)]
 
 
 def _is_price(folded: str, match: re.Match[str]) -> bool:

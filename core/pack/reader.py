@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 
 from core.errors import JobError
 from core.pack.additives import UNKNOWN, Ingredients, fold, read_ingredients
-from core.pack.columns import AS_SOLD, Basis, bases_in, shares_in
+from core.pack.columns import AS_SOLD, Basis, bases_in, prices_in, shares_in
 from core.pack.declared import Label, neat, read_label, undiluted
 from core.pack.figures import sugars_in
 from core.pack.fruit_names import Named, fruits_in, kinds_in
@@ -77,7 +77,7 @@ def read_label_text(text: str) -> LabelText:
     )
     taken = [table.span(basis.start, basis.end) for basis in bases]
     taken += [(figure.start, figure.end) for figure in figures]
-    taken += [table.span(*share) for share in shares_in(table.text)]
+    taken += [table.span(*span) for span in (*shares_in(table.text), *prices_in(table.text))]
     served = tuple(_serving(folded))
     taken += [(each.start, each.end) for each in served]
     for field in (

@@ -2,7 +2,6 @@
 
 import gzip
 import http.client
-import io
 import os
 import subprocess
 import time
@@ -175,11 +174,10 @@ def ferment_jugs(account_id: int, jugs: int) -> None:
 def bottle_jugs(account_id: int, jugs: int) -> int:
     """So many batches in bottles, each as the demo's with 24 bottles, eight tastings, and some
     fifty events in all; the last one's id."""
-    from django.core.management import call_command
-
     from server.accounts.models import Account
     from server.jugs.actions.jug_file import brought_in, written
     from server.jugs.journal import with_events
+    from server.jugs.rows import refresh_rows
     from server.jugs.state import JugState
 
     account = Account.objects.get(pk=account_id)
@@ -194,7 +192,7 @@ def bottle_jugs(account_id: int, jugs: int) -> int:
     made = 0
     for number in range(jugs):
         made = brought_in(account, {**file, "name": f"Batch {number}"})[0].id
-    call_command("prepare", stdout=io.StringIO())
+    refresh_rows(account.jugs.all())
     return made
 
 

@@ -131,10 +131,10 @@ class _Reader:
         # Which way up a line stands is asked only where little can be read as it is: of a short
         # one the engine may think wrong, and "9 g" turned over is 66.
         seen = self._seen(picture, turned=False)
-        if seen.boxes is None or sum(seen.scores) < _UPRIGHT * len(seen.scores):
-            seen = self._seen(picture, turned=True)
         if seen.boxes is None:
             return []
+        if sum(seen.scores) < _UPRIGHT * len(seen.scores):
+            seen = self._seen(picture, turned=True)
         boxes = [[[float(x), float(y)] for x, y in box] for box in seen.boxes]
         return [
             [self._again(picture, box) if _squeezed(box, sure) else text, box]

@@ -83,6 +83,7 @@ def test_a_price_by_volume_is_no_column_whatever_became_of_its_sign(price):
     honey = "pour 100 g   par cuillere (20 g)\nGlucides   81g   16g\ndont sucres   79g   16g"
     reading = read_label_text(f"Miel de fleurs 500 g\n{price}\n{honey}")
     assert reading.fields["basis"].value == "100 g"
+    assert reading.fields["pack"].value == "500 g"
     assert reading.label is not None
 
 
