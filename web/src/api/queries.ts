@@ -1,4 +1,4 @@
-import { QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
+import { QueryClient, queryOptions, type Updater, useQuery } from "@tanstack/react-query";
 import { answer, api, ProblemError, type Schemas } from "./client";
 import type { operations } from "./schema";
 
@@ -135,11 +135,17 @@ export async function fetchAhead() {
   for (const jug of listed.slice(0, MOST_PUT_BY)) await queries.prefetchQuery(jugNumbered(jug.id));
 }
 
-/** Shows a jug as the record answered a write: a fetch begun before it would bring what was. */
-export async function showJug(now: Schemas["JugOut"]) {
-  const { queryKey } = jugNumbered(now.id);
+/** Shows what the record answered a write: a fetch begun before it would bring what was. */
+export async function show<T>(
+  queryKey: readonly unknown[],
+  now: Updater<T | undefined, T | undefined>,
+) {
   await queries.cancelQueries({ queryKey, exact: true });
-  queries.setQueryData(queryKey, now);
+  queries.setQueryData<T>(queryKey, now);
+}
+
+export async function showJug(now: Schemas["JugOut"]) {
+  await show(jugNumbered(now.id).queryKey, now);
   queries.invalidateQueries({ queryKey: ["jugs"] });
 }
 

@@ -1,6 +1,8 @@
 import { Heading, Stack, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../api/client";
+import { useInTurn } from "../api/inTurn";
+import { show } from "../api/queries";
 import { Trouble, Waiting } from "../frame/states";
 import { Ways } from "../frame/Ways";
 
@@ -15,6 +17,7 @@ const PLACES = [
 /** How one usually brews: every question brewers differ about, for batches that choose nothing. */
 export function Habits() {
   const queries = useQueryClient();
+  const inTurn = useInTurn(KEY);
   const found = useQuery({
     queryKey: KEY,
     queryFn: () => answer(api.GET("/api/jugs/habits")),
@@ -22,10 +25,7 @@ export function Habits() {
   if (found.isPending) return <Waiting what="Fetching how you brew" />;
   if (found.isLoadingError) return <Trouble error={found.error} again={() => found.refetch()} />;
   async function choose({ school, option }: Schemas["ChoiceIn"]) {
-    queries.setQueryData(
-      KEY,
-      await answer(api.PUT("/api/jugs/habits", { body: { school, option } })),
-    );
+    await show(KEY, await answer(api.PUT("/api/jugs/habits", { body: { school, option } })));
     await queries.invalidateQueries({ queryKey: ["jugs"] });
     await queries.invalidateQueries({ queryKey: ["jug"] });
   }
@@ -46,7 +46,11 @@ export function Habits() {
           {found.data
             .filter((school) => school.place === place)
             .map((school) => (
-              <Ways key={school.key} school={school} onChoose={choose} />
+              <Ways
+                key={school.key}
+                school={school}
+                onChoose={(choice) => inTurn(() => choose(choice))}
+              />
             ))}
         </section>
       ))}

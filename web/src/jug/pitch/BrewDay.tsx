@@ -2,6 +2,8 @@ import { Box, chakra, Heading, HStack, Stack, Text, VisuallyHidden } from "@chak
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
+import { useInTurn } from "../../api/inTurn";
+import { show } from "../../api/queries";
 import { useAct } from "../../frame/act";
 import { Countdown } from "../../frame/Countdown";
 import { Explained } from "../../frame/Explained";
@@ -24,6 +26,7 @@ export function BrewDay({ jugId }: { jugId: number }) {
   const queries = useQueryClient();
   const orKept = useOrKept();
   const key = ["jug", jugId, "brew-day"];
+  const inTurn = useInTurn(key);
   const path = { jug_id: jugId };
   const found = useQuery({
     queryKey: key,
@@ -39,15 +42,15 @@ export function BrewDay({ jugId }: { jugId: number }) {
     const after = await orKept({ kind: "step", jug: jugId, said: titleOf(step), body }, (params) =>
       api.POST("/api/jugs/{jug_id}/brew-day", { params, body }),
     );
-    queries.setQueryData<Schemas["BrewDayOut"]>(key, (now) => after ?? marked(now, body));
+    await show<Schemas["BrewDayOut"]>(key, (now) => after ?? marked(now, body));
   }
   async function choose(body: Schemas["ChoiceIn"]) {
     const ways = await answer(api.PUT("/api/jugs/{jug_id}/choices", { params: { path }, body }));
-    queries.setQueryData(["jug", jugId, "ways"], ways);
+    await show(["jug", jugId, "ways"], ways);
     await queries.invalidateQueries({ queryKey: key });
   }
   async function poured(body: Schemas["PouredIn"]) {
-    queries.setQueryData(
+    await show(
       key,
       await answer(api.POST("/api/jugs/{jug_id}/brew-day/poured", { params: { path }, body })),
     );
@@ -71,9 +74,9 @@ export function BrewDay({ jugId }: { jugId: number }) {
             key={step.key}
             jugId={jugId}
             step={step}
-            onMark={(how) => mark(step.key, how)}
-            onChoose={choose}
-            onPoured={poured}
+            onMark={(how) => inTurn(() => mark(step.key, how))}
+            onChoose={(choice) => inTurn(() => choose(choice))}
+            onPoured={(body) => inTurn(() => poured(body))}
           />
         ))}
       </chakra.ol>
