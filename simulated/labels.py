@@ -5,7 +5,9 @@ reader does on labels that nobody has seen, not on those it was made for. All na
 """
 
 import random
-from dataclasses import dataclass, field
+from dataclasses import dataclass
+
+from simulated.label_words import FRENCH, GERMAN, SHELF_EDGE, WORDS, Words
 
 LANGUAGES = ("en", "de", "fr", "es", "en-fr", "us", "ca")
 
@@ -44,141 +46,10 @@ class Printed:
     columns: str
 
 
-@dataclass
-class _Words:
-    """How one language says it."""
-
-    per: tuple[str, ...]
-    values: tuple[str, ...]
-    energy: str
-    fat: str
-    saturates: tuple[str, ...]
-    carbohydrate: tuple[str, ...]
-    sugars: tuple[str, ...]
-    protein: str
-    salt: str
-    undiluted: tuple[str, ...]
-    diluted: tuple[str, ...]
-    serving: tuple[str, ...]
-    spoon: tuple[str, ...]
-    share: str
-    comma: bool
-    ingredients: tuple[str, ...]
-    juices: dict[str, str]
-    water: str
-    sugar: str
-    acid: tuple[str, ...]
-    stops: tuple[str, ...]
-    hard: tuple[str, ...]
-    denied: tuple[str, ...]
-    dilute: tuple[str, ...]
-    names: dict[str, str]
-    chatter: tuple[str, ...]
-    added: tuple[str, ...] = field(default=())
-
-
-_EN = _Words(
-    ("per 100 {u}", "Per 100{u}", "per 100 {u}:", "100{u}", "/100 {u}"),
-    ("Nutrition", "Typical values", "Nutritional information", "NUTRITION"),
-    "Energy", "Fat", ("of which saturates", "- of which saturates"),
-    ("Carbohydrate", "Carbohydrates", "Total carbohydrate", "CARBOHYDRATE"),
-    ("of which sugars", "- of which sugars", "of which sugars*", "OF WHICH SUGARS", "of which\nsugars"),
-    "Protein", "Salt", ("undiluted", "as sold", "neat"), ("diluted", "as prepared", "made up", "as diluted"),
-    ("per 250 {u} glass", "per 200{u} serving", "per serving (150 {u})", "per 1/2 pint (284 {u})", "per 150{u} portion"),
-    ("per tablespoon (20 g)", "per 15 g serving", "1 tbsp (20 g)", "per teaspoon (7 g)"),
-    "%RI* per glass", False, ("Ingredients:", "INGREDIENTS:", "Ingredients"),
-    {"pear": "pear", "plum": "plum", "grape": "white grape", "quince": "quince", "blackcurrant": "blackcurrant"},
-    "water", "sugar", ("citric acid", "acid: citric acid (E330)", "acidity regulator (citric acid)"),
-    ("preservative: potassium sorbate", "preservatives (E202, E211)", "potassium sorbate", "preservative (sodium benzoate)",
-     "E 202", "preservative: E-211", "INS 202", "preservatives: potas-\nsium sorbate", "sorbic acid", "E.202", "preservative 202", "p0tassium sorbate"),
-    ("preservative: E224 (sulphites)", "sulphur dioxide", "E220", "potassium metabisulphite", "preservative (SO2)"),
-    ("Free from preservatives.", "No artificial colours, flavours or preservatives.", "Zero preservatives.", "No added sugar.", "Contains no sorbates or benzoates."),
-    ("Dilute 1 part with {n} parts water.", "Mix one part cordial with {n} parts of water.", "Dilute to taste: 1 part to {n} parts water."),
-    {"juice": "{f} juice", "nectar": "{f} nectar", "drink": "{f} juice drink", "cordial": "{f} cordial", "concentrate": "{f} juice concentrate", "honey": "Blossom honey"},
-    ("Not from concentrate.", "Once opened keep refrigerated and use within 3 days.", "Shake well.", "Best before: see cap.", "L202 B 12:04", "LOT E211", "Best before 11.2027",
-     "Write to us: Brindle Court, Saltby Nook SN2 11E.", "Serving suggestion.", "No bits.", "Makes a fine long drink with sparkling water.", "Recycle me."),
-    ("Includes 0 g added sugars",),
-)  # fmt: skip
-_DE = _Words(
-    ("pro 100 {u}", "je 100 {u}", "pro 100{u}", "100 {u}", "Je 100 {u}:"),
-    ("Nährwerte", "Nährwertangaben", "Durchschnittliche Nährwerte", "Nährwertdeklaration"),
-    "Energie", "Fett", ("davon gesättigte Fettsäuren", "- davon gesättigte Fettsäuren"),
-    ("Kohlenhydrate", "Kohlenhydrate gesamt", "KOHLENHYDRATE"),
-    ("davon Zucker", "- davon Zucker", "davon\nZucker", "DAVON ZUCKER", "davon Zucker*"),
-    "Eiweiß", "Salz", ("unverdünnt", "unzubereitet"), ("verdünnt", "zubereitet", "trinkfertig"),
-    ("pro Glas (200 {u})", "pro Portion (250 {u})", "pro 200 {u} Glas", "je Portion (150 {u})"),
-    ("pro EL (20 g)", "pro Portion (20 g)", "je Esslöffel (15 g)"),
-    "%RM* pro Glas", True, ("Zutaten:", "ZUTATEN:", "Zutaten"),
-    {"pear": "Birnen", "plum": "Pflaumen", "grape": "Trauben", "quince": "Quitten", "blackcurrant": "Johannisbeer"},
-    "Wasser", "Zucker", ("Säuerungsmittel: Citronensäure", "Säuerungsmittel Citronensäure (E330)"),
-    ("Konservierungsstoff: Kaliumsorbat", "Konservierungsstoffe (E202, E211)", "Konservierungsstoff: Natriumbenzoat", "Kaliumsorbat", "K-Sorbat",
-     "Konservierungsstoff E 202", "Konservierungsstoff: Kalium-\nsorbat", "Kal1umsorbat"),
-    ("Konservierungsstoff: Schwefeldioxid", "Kaliummetabisulfit", "Konservierungsstoff E224", "Schwefeldioxid (SO2)"),
-    ("Ohne Konservierungsstoffe.", "Frei von Konservierungsstoffen.", "Ohne Zuckerzusatz.", "Ohne Farb- und Konservierungsstoffe."),
-    ("1 Teil mit {n} Teilen Wasser mischen.", "Mischung: 1 Teil Sirup, {n} Teile Wasser."),
-    {"juice": "{f}saft", "nectar": "{f}nektar", "drink": "{f}saftgetränk", "cordial": "{f}sirup", "concentrate": "{f}saftkonzentrat", "honey": "Blütenhonig"},
-    ("Nach dem Öffnen gekühlt lagern.", "Vor Gebrauch schütteln.", "Mindestens haltbar bis: siehe Deckel.", "L202 17:31", "MHD 03.2027", "Charge E211", "Serviervorschlag.", "Ohne Fruchtfleisch."),
-)  # fmt: skip
-_FR = _Words(
-    ("pour 100 {u}", "Pour 100{u}", "par 100 {u}", "100 {u}", "pour 100 {u} :"),
-    ("Valeurs nutritionnelles", "Valeurs nutritionnelles moyennes", "Déclaration nutritionnelle", "Informations nutritionnelles"),
-    "Énergie", "Matières grasses", ("dont acides gras saturés", "- dont acides gras saturés"),
-    ("Glucides", "GLUCIDES", "Glucides totaux"),
-    ("dont sucres", "- dont sucres", "dont\nsucres", "DONT SUCRES", "dont sucres*"),
-    "Protéines", "Sel", ("non dilué", "tel que vendu"), ("dilué", "préparé", "reconstitué"),
-    ("par verre (200 {u})", "par portion (250 {u})", "pour un verre de 200 {u}", "par portion de 150 {u}"),
-    ("par cuillère à soupe (20 g)", "par portion (20 g)"),
-    "%AR* par verre", True, ("Ingrédients :", "INGRÉDIENTS :", "Ingrédients"),
-    {"pear": "poire", "plum": "prune", "grape": "raisin blanc", "quince": "coing", "blackcurrant": "cassis"},
-    "eau", "sucre", ("acidifiant : acide citrique", "acidifiant (E330)"),
-    ("conservateur : sorbate de potassium", "conservateurs (E202, E211)", "sorbate de potassium", "conservateur : benzoate de sodium", "E 202", "conservateur E211",
-     "conservateur : sorbate de\npotassium", "s0rbate de potassium"),
-    ("conservateur : anhydride sulfureux", "métabisulfite de potassium", "conservateur E224 (sulfites)", "dioxyde de soufre"),
-    ("Sans conservateur.", "Sans conservateurs ni colorants.", "Sans sucres ajoutés.", "Sans colorant ni conservateur."),
-    ("Diluer 1 volume de sirop dans {n} volumes d'eau.", "1 dose de sirop pour {n} doses d'eau."),
-    {"juice": "Jus de {f}", "nectar": "Nectar de {f}", "drink": "Boisson au jus de {f}", "cordial": "Sirop de {f}", "concentrate": "Concentré de jus de {f}", "honey": "Miel de fleurs"},
-    ("À conserver au frais après ouverture.", "Agiter avant de servir.", "À consommer de préférence avant : voir bouchon.", "LOT E211", "L202 08:12", "Sans pulpe.", "Suggestion de présentation."),
-)  # fmt: skip
-_ES = _Words(
-    ("por 100 {u}", "Por 100{u}", "por cada 100 {u}", "100 {u}", "por 100 {u}:"),
-    ("Información nutricional", "Valores nutricionales", "Valor nutricional medio"),
-    "Valor energético", "Grasas", ("de las cuales saturadas", "- de las cuales saturadas"),
-    ("Hidratos de carbono", "HIDRATOS DE CARBONO", "Carbohidratos"),
-    ("de los cuales azúcares", "- de los cuales azúcares", "de los cuales\nazúcares", "de los que azúcares", "DE LOS CUALES AZÚCARES"),
-    "Proteínas", "Sal", ("sin diluir", "tal como se vende"), ("diluido", "preparado", "reconstituido"),
-    ("por vaso (200 {u})", "por ración (250 {u})", "por porción de 150 {u}", "por vaso de 200 {u}"),
-    ("por cucharada (20 g)", "por ración (20 g)"),
-    "%IR* por vaso", True, ("Ingredientes:", "INGREDIENTES:", "Ingredientes"),
-    {"pear": "pera", "plum": "ciruela", "grape": "uva blanca", "quince": "membrillo", "blackcurrant": "grosella negra"},
-    "agua", "azúcar", ("acidulante: ácido cítrico", "acidulante (E330)"),
-    ("conservador: sorbato potásico", "conservadores (E202, E211)", "sorbato potásico", "conservante: benzoato sódico", "E-202", "SIN 202", "conservador: sorbato\npotásico", "s0rbato potásico", "sorbato de potasio"),
-    ("conservador: dióxido de azufre", "metabisulfito potásico", "conservador E224 (sulfitos)", "anhídrido sulfuroso"),
-    ("Sin conservantes.", "Sin conservadores ni colorantes.", "Sin azúcares añadidos.", "Sin colorantes ni conservantes."),
-    ("Diluir 1 parte en {n} partes de agua.", "Mezclar 1 parte de jarabe con {n} partes de agua."),
-    {"juice": "Zumo de {f}", "nectar": "Néctar de {f}", "drink": "Bebida de zumo de {f}", "cordial": "Jarabe de {f}", "concentrate": "Concentrado de zumo de {f}", "honey": "Miel de flores"},
-    ("Una vez abierto, conservar en frío.", "Agitar antes de usar.", "Consumir preferentemente antes de: ver tapón.", "LOTE E211", "L202 10:05", "Sin pulpa.", "Sugerencia de presentación."),
-)  # fmt: skip
-_WORDS = {"en": _EN, "de": _DE, "fr": _FR, "es": _ES, "en-fr": _EN, "us": _EN, "ca": _EN}
-
-
-# What hangs beside the label: prices, and what a day's diet is.
-_SHELF_EDGE = {
-    False: (
-        "£1.60", "2 for £3", "16p per 100ml", "£1.60 / litre", "Now £2.00 (20p/100ml)",
-        "*Reference intake of an average adult (8400 kJ/2000 kcal)", "This carton contains 4 servings of 250 ml.",
-        "RI = reference intake", "Vitamin C 24 mg (30% NRV) per 100 ml", "250 ml = 1 of your 5 a day",
-    ),
-    True: (
-        "1,79 €", "2 für 3,00 €", "0,18 € / 100 ml", "1,79 €/L", "*8400 kJ/2000 kcal",
-        "Vitamin C 24 mg (30 %)", "100 ml = 0,12 €",
-    ),
-}  # fmt: skip
-
-
 def label(seed: int, language: str) -> Printed:
     """The label of a seed in one of LANGUAGES."""
     draw = random.Random(f"{seed}/{language}")  # noqa: S311 - not a secret
-    words = _WORDS[language]
+    words = WORDS[language]
     kind = draw.choice(_KINDS)
     if language in ("us", "ca"):
         kind = draw.choice(("juice", "nectar", "drink"))
@@ -190,8 +61,13 @@ def label(seed: int, language: str) -> Printed:
         else draw.choice((0.1, 1.0))
     )
     low, high = {
-        "juice": (7, 17), "nectar": (8, 14), "drink": (2, 10), "cordial": (25, 60), "concentrate": (40, 75), "honey": (76, 83),
-    }[kind]  # fmt: skip
+        "juice": (7, 17),
+        "nectar": (8, 14),
+        "drink": (2, 10),
+        "cordial": (25, 60),
+        "concentrate": (40, 75),
+        "honey": (76, 83),
+    }[kind]
     sugars = round(round(draw.uniform(low, high) / step) * step, 1)
     carbs = round(sugars + draw.choice((0.0, 0.2, 0.5, 1.0)) * (1 if step < 1 else 2), 1)
     columns, dilution = _columns(draw, words, kind, unit, language)
@@ -212,7 +88,7 @@ def label(seed: int, language: str) -> Printed:
         parts.append(draw.choice(words.dilute).format(n=dilution))
     around = [listed] if listed else []
     if draw.random() < 0.35:
-        around.append(draw.choice(_SHELF_EDGE[words.comma]))
+        around.append(draw.choice(SHELF_EDGE[words.comma]))
     chat = draw.sample(words.chatter, draw.choice((0, 1, 1, 2, 3)))
     if draw.random() < 0.25 and verdict != "will_not_ferment":
         chat.append(draw.choice(words.denied))
@@ -227,7 +103,7 @@ def label(seed: int, language: str) -> Printed:
 
 
 def _columns(
-    draw: random.Random, words: _Words, kind: str, unit: str, language: str
+    draw: random.Random, words: Words, kind: str, unit: str, language: str
 ) -> tuple[list[Column], int | None]:
     if language == "us":
         head = draw.choice(
@@ -286,7 +162,7 @@ def _figure(draw: random.Random, value: float, step: float, comma: bool) -> str:
 
 def _table(
     draw: random.Random,
-    words: _Words,
+    words: Words,
     columns: list[Column],
     sugars: float,
     carbs: float,
@@ -311,15 +187,13 @@ def _table(
         return _us(draw, columns[0], sugars, carbs), "us panel", False
     if language == "ca":
         return _canada(draw, columns[0], sugars, carbs), "canada panel", False
-    energy = [
-        f"{carbs * column.amount / 100 * column.share * _KJ_PER_G:.0f} kJ / {carbs * column.amount / 100 * column.share * _KCAL_PER_G:.0f} kcal"
-        for column in columns
-    ]
+    held = [carbs * column.amount / 100 * column.share for column in columns]
+    energy = [f"{each * _KJ_PER_G:.0f} kJ / {each * _KCAL_PER_G:.0f} kcal" for each in held]
     carb, sugar = draw.choice(words.carbohydrate), draw.choice(words.sugars)
     if language == "en-fr":
         carb, sugar = (
-            f"{carb} / {draw.choice(_FR.carbohydrate)}",
-            f"{sugar} / {draw.choice(_FR.sugars)}".replace("\n", " "),
+            f"{carb} / {draw.choice(FRENCH.carbohydrate)}",
+            f"{sugar} / {draw.choice(FRENCH.sugars)}".replace("\n", " "),
         )
     zero = ["<0.5" if not words.comma else "<0,5" for _ in columns]
     rows = [
@@ -487,14 +361,14 @@ def _canada(draw: random.Random, column: Column, sugars: float, carbs: float) ->
 
 
 def _ingredients(
-    draw: random.Random, words: _Words, kind: str, fruit: str
+    draw: random.Random, words: Words, kind: str, fruit: str
 ) -> tuple[str, str | None]:
     if draw.random() < 0.15:
         return "", None
     if kind == "honey":
         return f"{draw.choice(words.ingredients)} {words.names['honey'].lower()}.", "ferments"
     juice = words.names["juice"].format(f=words.juices[fruit])
-    listed = [juice.lower() if not words.comma or words is not _DE else juice]
+    listed = [juice.lower() if not words.comma or words is not GERMAN else juice]
     if kind != "juice":
         listed = [words.water, words.sugar, *listed]
         if draw.random() < 0.5:

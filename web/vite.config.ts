@@ -20,12 +20,13 @@ const GROUPS = [
       !OPENING.test(id),
   },
   { name: "opening", priority: 2, test: OPENING },
-  // But for what a row opens, fetched when it is first pressed, and the pages of the end.
+  // But for what a press opens, fetched then, and the pages of the shop and the end.
   {
     name: "kitchen",
     priority: 1,
-    test: /src\/(shelf|jugs|jug|drawing|today)\/(?!plan\/PourMenu|(clear|finish|bottle)\/)/,
+    test: /src\/(frame|jugs|jug|drawing|today)\/(?!plan\/PourMenu|Finder|(clear|finish|bottle)\/)/,
   },
+  { name: "shelf", test: /src\/(shelf|settings)\// },
   { name: "finishing", test: /src\/(jug\/(clear|finish|bottle)|cellar)\// },
 ];
 

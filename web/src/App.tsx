@@ -14,15 +14,15 @@ import JugsPage from "./jugs/JugsPage";
 import SharedPlanPage from "./jugs/SharedPlanPage";
 import SideBySidePage from "./jugs/SideBySidePage";
 import { Welcome } from "./session/Welcome";
-import SettingsPage from "./settings/SettingsPage";
-import ComparePage from "./shelf/ComparePage";
-import FilesPage from "./shelf/FilesPage";
-import ProductPage from "./shelf/ProductPage";
-import ShelfPage from "./shelf/ShelfPage";
 import TodayPage from "./today/TodayPage";
 import { setKitchen } from "./units";
 
-// What comes after the ferment is fetched once a jug is there to see it.
+// What is for the shop, and what comes after the ferment, is fetched once it is asked for.
+const ShelfPage = lazy(() => import("./shelf/ShelfPage"));
+const ProductPage = lazy(() => import("./shelf/ProductPage"));
+const ComparePage = lazy(() => import("./shelf/ComparePage"));
+const FilesPage = lazy(() => import("./shelf/FilesPage"));
+const SettingsPage = lazy(() => import("./settings/SettingsPage"));
 const ClearPage = lazy(() => import("./jug/clear/ClearPage"));
 const FinishPage = lazy(() => import("./jug/finish/FinishPage"));
 const GuestPage = lazy(() => import("./cellar/GuestPage"));
@@ -77,22 +77,22 @@ function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
     <Frame session={session}>
       <Boundary place={pathname}>
         <Routes>
-          <Route path="/shelf" element={<ShelfPage />} />
-          <Route path="/shelf/compare" element={<ComparePage />} />
-          <Route path="/shelf/files" element={<FilesPage />} />
-          <Route path="/shelf/:product" element={<ProductPage />} />
+          <Route path="/shelf" element={later(<ShelfPage />)} />
+          <Route path="/shelf/compare" element={later(<ComparePage />)} />
+          <Route path="/shelf/files" element={later(<FilesPage />)} />
+          <Route path="/shelf/:product" element={later(<ProductPage />)} />
           <Route path="/jugs" element={<JugsPage />} />
           <Route path="/jugs/side-by-side" element={<SideBySidePage />} />
           <Route path="/plans/:token" element={<SharedPlanPage />} />
           <Route
             path="/settings"
-            element={
+            element={later(
               <SettingsPage
                 settings={session.settings}
                 name={session.name}
                 stems={reference.data.stems}
-              />
-            }
+              />,
+            )}
           />
           <Route path="/jugs/:id" element={<JugPage />}>
             <Route path="plan" element={<PlanPage />} />

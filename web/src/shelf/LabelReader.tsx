@@ -1,4 +1,4 @@
-import { Box, Heading, HStack, Stack, Text, VisuallyHidden } from "@chakra-ui/react";
+import { Box, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, mistyped, ProblemError, type Schemas } from "../api/client";
@@ -12,7 +12,9 @@ import { useSay } from "../frame/notices";
 import { ActButton, Mark, QuietButton } from "../frame/states";
 import { useKept } from "../frame/useKept";
 import { Camera, hasCamera } from "./Camera";
+import { Doubt } from "./Doubt";
 import { Facts } from "./Facts";
+import { Findings } from "./Findings";
 import { MarkedText } from "./MarkedText";
 import { PhotoCheck } from "./PhotoCheck";
 import { PictureButton } from "./PictureButton";
@@ -385,47 +387,4 @@ async function joined(
   const seen = new Set(one.crops.map((crop) => crop.key));
   const crops = [...one.crops, ...other.crops.filter((crop) => !seen.has(crop.key))];
   return { text, reading, crops };
-}
-
-/** What the reader is not sure of, and a press that takes the likely figure. */
-function Doubt({
-  field,
-  reference,
-  onRight,
-}: {
-  field: Schemas["FieldOut"];
-  reference: Schemas["ReferenceOut"];
-  onRight: (field: Schemas["FieldOut"]) => void;
-}) {
-  if (!(field.key in filledBy)) return null;
-  const named = [...reference.kinds, ...reference.fruits].find((row) => row.key === field.value);
-  const value = named?.name ?? field.value;
-  return (
-    <HStack wrap="wrap" role="group" aria-label={`Not sure: ${field.key}`}>
-      <Mark tone="mind">{field.doubt}</Mark>
-      <QuietButton size="slim" onClick={() => onRight(field)}>
-        It is {value}
-      </QuietButton>
-    </HStack>
-  );
-}
-
-function Findings({ findings }: { findings: Reading["findings"] }) {
-  const seen = new Map(findings.map((finding) => [finding.name, finding]));
-  const tones: Record<string, "bad" | "mind" | "good"> = {
-    stops_yeast: "bad",
-    hard_on_yeast: "mind",
-    stays_sweet: "mind",
-    hazy: "mind",
-  };
-  return (
-    <Stack gap="1" fontSize="sm" role="group" aria-label="What is in it">
-      <VisuallyHidden>What is in it</VisuallyHidden>
-      {[...seen.values()].map((finding) => (
-        <Mark key={finding.name} tone={tones[finding.effects[0] ?? ""] ?? "good"}>
-          <b>{finding.name}</b> {finding.e_number && `(${finding.e_number})`} — {finding.reason}
-        </Mark>
-      ))}
-    </Stack>
-  );
 }

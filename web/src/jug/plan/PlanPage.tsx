@@ -1,6 +1,6 @@
 import { HStack, Stack, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { useShelf, useVessels } from "../../api/queries";
 import { volume } from "../../format";
@@ -14,17 +14,8 @@ import { WaysOf } from "../WaysOf";
 import { AddPour, everything } from "./AddPour";
 import { Answer, Cost, ShortAnswer } from "./Answer";
 import { CalmChecks, CalmOutcome } from "./Calm";
-import { type Draft, draftOf, type Plan, written } from "./draft";
-import {
-  addPour,
-  amountOf,
-  changePour,
-  movePour,
-  remedied,
-  SPOONED,
-  settled,
-  withoutPour,
-} from "./edits";
+import { draftOf, type Plan, written } from "./draft";
+import { remedied, SPOONED } from "./edits";
 import { Nearest } from "./Nearest";
 import {
   Kept,
@@ -37,7 +28,8 @@ import {
   Undoing,
 } from "./PlanActs";
 import css from "./PlanPage.module.css";
-import { PourRow, type RowActs } from "./PourRow";
+import { PourRow } from "./PourRow";
+import { usePourActs } from "./pourActs";
 import { Said } from "./Said";
 import { useTargetActs } from "./targets/acts";
 import { Giving } from "./targets/Giving";
@@ -95,7 +87,7 @@ export default function PlanPage() {
 
   const answered = useRef(result);
   answered.current = result;
-  const acts = useActs(change, answered);
+  const acts = usePourActs(change, answered);
   const targets = useTargetActs(change, answered, shelf, reference);
   const was = useWas(result?.cost.per_bottle ?? null);
 
@@ -385,37 +377,4 @@ function mostOf(unit: "ml" | "g", kind: string, capacity: number): number {
   if (unit === "ml") return capacity;
   if (SPOONED.includes(kind)) return MOST_SPOONED_G;
   return Math.max(capacity * MOST_SUGAR, LEAST_BAR_G);
-}
-
-/** What a row can do. The same functions for good, so that only the row being pulled is drawn. */
-function useActs(
-  change: (edit: (before: Draft) => Draft, stroke?: string) => void,
-  answered: RefObject<Schemas["EvaluationOut"] | undefined>,
-): RowActs & { onAdd: (pour: Schemas["PourIn"], amount: number) => void } {
-  return useMemo(
-    () => ({
-      onAmount: (id, amount) => change((before) => amountOf(before, id, amount), `amount-${id}`),
-      onRole: (id, role) =>
-        change((before) => {
-          // What was worked out is what stays when it is fixed.
-          const kept = settled(before, answered.current, (row) => row.id === id);
-          const share = before.pours.find((row) => row.id === id)?.share || "50";
-          return changePour(kept, id, { role, share: role === "share" ? share : "" });
-        }),
-      onShare: (id, share) => change((before) => changePour(before, id, { share }), `share-${id}`),
-      onLock: (id) =>
-        change((before) => {
-          const kept = settled(before, answered.current, (row) => row.id === id);
-          const row = before.pours.find((known) => known.id === id);
-          return changePour(kept, id, {
-            locked: !row?.locked,
-            ...(!row?.locked && { role: "fixed" as const }),
-          });
-        }),
-      onMove: (id, by) => change((before) => movePour(before, id, by)),
-      onRemove: (id) => change((before) => withoutPour(before, id)),
-      onAdd: (pour, amount) => change((before) => addPour(before, pour, amount)),
-    }),
-    [change, answered],
-  );
 }

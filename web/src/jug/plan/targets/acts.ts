@@ -5,7 +5,7 @@ import type { Draft } from "../draft";
 import { acidPour, lettingGive, SPOONED, settled, tanninPour, tap, withStyle } from "../edits";
 
 export type Change = (edit: (before: Draft) => Draft, stroke?: string) => void;
-type Answered = { current: Schemas["EvaluationOut"] | undefined };
+export type Answered = { current: Schemas["EvaluationOut"] | undefined };
 
 /** What is wanted, written or pulled; an empty text is a target that nobody has any more. */
 export type TargetActs = {
