@@ -18,6 +18,7 @@ class Words:
     salt: str
     undiluted: tuple[str, ...]
     diluted: tuple[str, ...]
+    of_it: tuple[str, str]
     serving: tuple[str, ...]
     spoon: tuple[str, ...]
     share: str
@@ -47,6 +48,7 @@ ENGLISH = Words(
     salt="Salt",
     undiluted=("undiluted", "as sold", "neat"),
     diluted=("diluted", "as prepared", "made up", "as diluted"),
+    of_it=("of syrup", "of the drink"),
     serving=("per 250 {u} glass", "per 200{u} serving", "per serving (150 {u})", "per 1/2 pint (284 {u})", "per 150{u} portion"),
     spoon=("per tablespoon (20 g)", "per 15 g serving", "1 tbsp (20 g)", "per teaspoon (7 g)"),
     share="%RI* per glass",
@@ -75,6 +77,7 @@ GERMAN = Words(
     salt="Salz",
     undiluted=("unverdünnt", "unzubereitet"),
     diluted=("verdünnt", "zubereitet", "trinkfertig"),
+    of_it=("Sirup", "Getränk"),
     serving=("pro Glas (200 {u})", "pro Portion (250 {u})", "pro 200 {u} Glas", "je Portion (150 {u})"),
     spoon=("pro EL (20 g)", "pro Portion (20 g)", "je Esslöffel (15 g)"),
     share="%RM* pro Glas",
@@ -103,6 +106,7 @@ FRENCH = Words(
     salt="Sel",
     undiluted=("non dilué", "tel que vendu"),
     diluted=("dilué", "préparé", "reconstitué"),
+    of_it=("de sirop", "de boisson"),
     serving=("par verre (200 {u})", "par portion (250 {u})", "pour un verre de 200 {u}", "par portion de 150 {u}"),
     spoon=("par cuillère à soupe (20 g)", "par portion (20 g)"),
     share="%AR* par verre",
@@ -131,6 +135,7 @@ SPANISH = Words(
     salt="Sal",
     undiluted=("sin diluir", "tal como se vende"),
     diluted=("diluido", "preparado", "reconstituido"),
+    of_it=("de jarabe", "de bebida"),
     serving=("por vaso (200 {u})", "por ración (250 {u})", "por porción de 150 {u}", "por vaso de 200 {u}"),
     spoon=("por cucharada (20 g)", "por ración (20 g)"),
     share="%IR* por vaso",

@@ -5,15 +5,16 @@ reader does on labels that nobody has seen, not on those it was made for. All na
 """
 
 import random
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
+from simulated.label_panels import KCAL_PER_G, canada_panel, us_panel
 from simulated.label_words import FRENCH, GERMAN, SHELF_EDGE, WORDS, Words
 
 LANGUAGES = ("en", "de", "fr", "es", "en-fr", "us", "ca")
 
 _BRANDS = ("Osmerly", "Tibbick", "Larkmoor", "Hollin & Rae", "Brindle Court", "Casa Morel", "Quay")
 _KINDS = ("juice", "nectar", "drink", "cordial", "concentrate", "honey")
-_KJ_PER_G, _KCAL_PER_G = 17, 4
+_KJ_PER_G = 17
 
 
 @dataclass(frozen=True)
@@ -52,7 +53,7 @@ def label(seed: int, language: str) -> Printed:
     words = WORDS[language]
     kind = draw.choice(_KINDS)
     if language in ("us", "ca"):
-        kind = draw.choice(("juice", "nectar", "drink"))
+        kind = draw.choice(("juice", "nectar", "drink", *(("cordial",) * (language == "us"))))
     fruit = draw.choice(sorted(words.juices))
     unit = "g" if kind == "honey" else "ml"
     step = (
@@ -72,7 +73,7 @@ def label(seed: int, language: str) -> Printed:
     carbs = round(sugars + draw.choice((0.0, 0.2, 0.5, 1.0)) * (1 if step < 1 else 2), 1)
     columns, dilution = _columns(draw, words, kind, unit, language)
     table, layout, disagrees = _table(draw, words, columns, sugars, carbs, step, language)
-    listed, verdict = _ingredients(draw, words, kind, fruit)
+    listed, verdict = _ingredients(draw, words, kind, fruit, language)
     name = words.names[kind].format(f=words.juices[fruit])
     brand = draw.choice(_BRANDS)
     size = draw.choice(("1 L", "750 ml", "1 Litre", "500ml", "1,5 L" if words.comma else "1.5 L"))
@@ -106,15 +107,17 @@ def _columns(
     draw: random.Random, words: Words, kind: str, unit: str, language: str
 ) -> tuple[list[Column], int | None]:
     if language == "us":
-        head = draw.choice(
-            (
-                "Serving size 8 fl oz (240 mL)",
-                "Serving size 1 cup (240 mL)",
-                "Serving Size 1 bottle (300 mL)",
+        amount, said = draw.choice(
+            ((30.0, "2 Tbsp (30 mL)"), (60.0, "2 fl oz (60 mL)"))
+            if kind == "cordial"
+            else (
+                (240.0, "8 fl oz (240 mL)"),
+                (240.0, "1 cup (240 mL)"),
+                (300.0, "1 bottle (300 mL)"),
             )
         )
-        amount = 300.0 if "300" in head else 240.0
-        return [Column(amount, "ml", False, head)], None
+        named = draw.choice(("Serving size", "Serving Size", "Serv. Size"))
+        return [Column(amount, "ml", False, f"{named} {said}")], None
     if language == "ca":
         amount, said = draw.choice(
             ((250.0, "1 cup (250 mL)"), (200.0, "1 box (200 mL)"), (30.0, "2 Tbsp (30 mL)"))
@@ -136,6 +139,12 @@ def _columns(
             100.0, unit, True, f"{draw.choice(words.per).format(u=unit)} {made}", 1 / (dilution + 1)
         )
         columns = draw.choice(([per], [per, diluted], [diluted, per], [diluted]))
+        if len(columns) > 1 and draw.random() < 0.25:
+            # "Per 100 ml of syrup / per 100 ml of the drink", "per 100 ml* … *when diluted".
+            neat, drink = words.of_it
+            as_sold = draw.choice(words.per).format(u=unit).rstrip(" :")
+            heads = {True: f"{as_sold} {drink}", False: f"{as_sold} {neat}"}
+            columns = [replace(column, head=heads[column.prepared]) for column in columns]
     elif draw.random() < 0.5:
         pool = words.spoon if unit == "g" else words.serving
         head = draw.choice(pool).format(u=unit)
@@ -144,6 +153,10 @@ def _columns(
             if "(" in head
             else _first_number(head)
         )
+        if draw.random() < 0.2:
+            # Bare sizes, "100 ml    250 ml".
+            per = replace(per, head=f"100 {unit}")
+            head = f"{size:g} {unit}"
         serving = Column(size, unit, False, head)
         columns = [per, serving] if draw.random() < 0.75 else [serving, per]
     return columns, dilution
@@ -184,11 +197,12 @@ def _table(
         return found
 
     if language == "us":
-        return _us(draw, columns[0], sugars, carbs), "us panel", False
+        return (*us_panel(draw, columns[0].head, columns[0].amount, sugars, carbs), False)
     if language == "ca":
-        return _canada(draw, columns[0], sugars, carbs), "canada panel", False
+        told = canada_panel(draw, columns[0].head, columns[0].amount, sugars, carbs)
+        return told, "canada panel", False
     held = [carbs * column.amount / 100 * column.share for column in columns]
-    energy = [f"{each * _KJ_PER_G:.0f} kJ / {each * _KCAL_PER_G:.0f} kcal" for each in held]
+    energy = [f"{each * _KJ_PER_G:.0f} kJ / {each * KCAL_PER_G:.0f} kcal" for each in held]
     carb, sugar = draw.choice(words.carbohydrate), draw.choice(words.sugars)
     if language == "en-fr":
         carb, sugar = (
@@ -245,10 +259,12 @@ def _table(
     lines = [_heads(draw, title, heads, gap, layout)]
     if share:
         lines[0] += gap + words.share
+    # The sign may stand in the head alone.
+    sign = draw.choice(("%", "%", ""))
     for name, figures, unit in rows:
         marked = [f"{f}{glue}{unit}" if unit and not in_head else f for f in figures]
         if share:
-            marked.append(f"{draw.randrange(1, 30)}%")
+            marked.append(f"{draw.randrange(1, 30)}{sign}")
         named = f"{name} ({unit})" if in_head and unit else name
         if draw.random() < 0.1:
             named += " ...."
@@ -280,7 +296,7 @@ def _thinned(
     if roll < 0.3:
         of = [column.amount / 100 * column.share for column in columns]
         kj = [f"{carbs * each * _KJ_PER_G:.0f} kJ" for each in of]
-        kcal = [f"{carbs * each * _KCAL_PER_G:.0f} kcal" for each in of]
+        kcal = [f"{carbs * each * KCAL_PER_G:.0f} kcal" for each in of]
         return [
             (energy[0], kj, ""),
             (energy[0], kcal, ""),
@@ -320,48 +336,8 @@ def _halved(head: str) -> tuple[str, str]:
     return " ".join(words[:-1]), words[-1]
 
 
-def _us(draw: random.Random, column: Column, sugars: float, carbs: float) -> str:
-    of = column.amount / 100
-    added = draw.choice((0, 0, round(sugars * of / 2)))
-    lines = [
-        "Nutrition Facts",
-        f"{draw.choice((4, 8))} servings per container",
-        column.head,
-        draw.choice(("Amount per serving", "Amount Per Serving")),
-        f"Calories {carbs * of * _KCAL_PER_G:.0f}",
-        "% Daily Value*",
-        "Total Fat 0g 0%",
-        "Saturated Fat 0g 0%",
-        f"Sodium {draw.choice((5, 10, 15))}mg 1%",
-        f"Total Carbohydrate {carbs * of:.0f}g {draw.randrange(4, 15)}%",
-        "Dietary Fiber 0g 0%",
-        f"Total Sugars {sugars * of:.0f}g",
-        f"Includes {added}g Added Sugars {added * 2}%",
-        "Protein 0g",
-    ]
-    return "\n".join(lines)
-
-
-def _canada(draw: random.Random, column: Column, sugars: float, carbs: float) -> str:
-    of = column.amount / 100
-    lines = [
-        draw.choice(("Nutrition Facts\nValeur nutritive", "Nutrition Facts / Valeur nutritive")),
-        column.head,
-        f"Calories {carbs * of * _KCAL_PER_G:.0f} % Daily Value*",
-        "% valeur quotidienne*",
-        "Fat / Lipides 0 g 0 %",
-        "Saturated / saturés 0 g 0 %",
-        f"Carbohydrate / Glucides {carbs * of:.0f} g",
-        "Fibre / Fibres 0 g 0 %",
-        f"Sugars / Sucres {sugars * of:.0f} g {draw.randrange(5, 30)} %",
-        "Protein / Protéines 0.2 g",
-        "Sodium 10 mg 1 %",
-    ]
-    return "\n".join(lines)
-
-
 def _ingredients(
-    draw: random.Random, words: Words, kind: str, fruit: str
+    draw: random.Random, words: Words, kind: str, fruit: str, language: str
 ) -> tuple[str, str | None]:
     if draw.random() < 0.15:
         return "", None
@@ -369,7 +345,9 @@ def _ingredients(
         return f"{draw.choice(words.ingredients)} {words.names['honey'].lower()}.", "ferments"
     juice = words.names["juice"].format(f=words.juices[fruit])
     listed = [juice.lower() if not words.comma or words is not GERMAN else juice]
-    if kind != "juice":
+    if language == "us" and kind == "juice" and draw.random() < 0.5:
+        listed = [draw.choice(("water", "filtered water")), f"{juice.lower()} concentrate"]
+    elif kind != "juice":
         listed = [words.water, words.sugar, *listed]
         if draw.random() < 0.5:
             listed.append(draw.choice(words.acid))

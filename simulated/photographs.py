@@ -18,9 +18,14 @@ _LETTERS_A_LINE = 58
 
 def photograph(seed: int, language: str, way: str) -> tuple[Printed, Image.Image]:
     """The label of a seed, photographed in one of WAYS."""
-    draw = random.Random(f"{seed}/{language}/{way}")  # noqa: S311 - not a secret
     printed = label(seed, language)
-    picture = _drawn(printed.text)
+    return printed, taken(printed.text, f"{seed}/{language}", way)
+
+
+def taken(text: str, seed: str, way: str) -> Image.Image:
+    """A label with this text, photographed in one of WAYS."""
+    draw = random.Random(f"{seed}/{way}")  # noqa: S311 - not a secret
+    picture = _drawn(text)
     match way:
         case "turned":
             picture = _turned(picture, draw.choice((-1, 1)) * draw.uniform(2, 20))
@@ -33,7 +38,7 @@ def photograph(seed: int, language: str, way: str) -> tuple[Printed, Image.Image
             picture = ImageEnhance.Contrast(dim).enhance(0.6).filter(ImageFilter.GaussianBlur(0.8))
         case "glare":
             picture = _glaring(picture, draw)
-    return printed, picture
+    return picture
 
 
 def _drawn(text: str) -> Image.Image:

@@ -11,9 +11,10 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-# By how much likelier, as a natural logarithm: some four times. Kass and Raftery (1995), J. Am.
-# Stat. Assoc. 90:773 call 3 to 20 positive evidence; memory.
-_LIKELIER = 1.5
+# By how much likelier, as a natural logarithm: some twelve times. Kass and Raftery (1995), J. Am.
+# Stat. Assoc. 90:773 call 3 to 20 positive evidence; memory. At four times one kitchen in fifty
+# that is like the tables was told that it is not.
+_LIKELIER = 2.5
 # Further off than so many standard deviations there was a slip, and it says nothing.
 _BELIEVED = 4.0
 # The noise is as thought, with the weight of so many lines; a careful kitchen has less of it.

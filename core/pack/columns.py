@@ -5,27 +5,12 @@ Works on folded text (see core.pack.additives.fold), in English, German, French 
 """
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
+from core.pack.basis import Basis
 from core.pack.names import NUTRIENT
 from core.pack.printed import AMOUNT, MONEY, SIZE, Amount, amount
-
-
-@dataclass(frozen=True, slots=True)
-class Basis:
-    """What a column of figures is for: so many ml or g, as sold or made up; 0 when not said.
-
-    `heads` is False for a serving whose size is told but which heads no column itself.
-    """
-
-    amount: float
-    unit: str
-    prepared: bool
-    start: int
-    end: int
-    sure: bool = True
-    heads: bool = True
-
+from core.pack.states import stated
 
 _PER = r"(?:per|pro|je|por|pour|par|for|cada|in|auf|en)"
 _ONE = r"(?:an?|one|1|une?|uno|una|ein(?:e[mr]?)?)"
@@ -43,8 +28,8 @@ _PER_AMOUNT = re.compile(
 # What may stand between a serving and its size: anything but another column's "per".
 _FILLER = rf"(?:(?!(?<!\w){_PER}(?!\w))[^\d\n.;/])"
 _PER_SERVING = re.compile(
-    rf"(?<!\w)(?:{_PER}\s+)?(?:(?:{_ONE}|{_MANY})\s+)?{_SERVING}(?!\w){_FILLER}{{0,24}}\n?{_FILLER}{{0,12}}"
-    rf"(?:(?:1|\d/\d)\s+[a-z]+\s*\(?\s*)?{SIZE}(?:\s*[(/]\s*{SIZE})?"
+    rf"(?<!\w)(?:{_PER}\s+)?(?:(?:{_ONE}|{_MANY})[^\S\n])?{_SERVING}(?!\w){_FILLER}{{0,24}}\n?{_FILLER}{{0,12}}"
+    rf"(?:(?:\d{{1,2}}|\d/\d)\s(?!{_PER}(?!\w))[a-z]+\.?\s*\(?\s*)?{SIZE}(?:(?:\s+[a-z]+)?\s*[(/]\s*{SIZE})?"
 )
 # As a photograph reads it, with no space anywhere: "typicalvaluesper100ml".
 _PER_GLUED = re.compile(rf"(?:per|pro|je|por|pour){SIZE}")
@@ -56,7 +41,6 @@ _CONTAINS = re.compile(
 _VITAMIN = re.compile(r"vitamin\w*\s+\w{1,4}\s+[\d.,]+\s*(?:mg|g|µg|ug|mcg)")
 # No table is for more than a litre: what says so was misread.
 _MOST = 1000
-_CELL = re.compile(r"[ ]{2,}|[\t|]")
 # Whatever a camera makes of the sign: "0,18 E / 100 ml", "100 ml = 0,12".
 _PRICE_FOR = re.compile(rf"{MONEY}\s*[(/=]?\s*(?:{_PER})?\s*\Z|\d[.,]\d\d\s?\w?\s*/\s*\Z")
 _FOR_PRICE = re.compile(rf"\s*[=:]?\s*{MONEY}|\s*=\s*\d")
@@ -68,18 +52,15 @@ _PER_LITRE = re.compile(
 )
 _BARE_100 = re.compile(r"(?:/\s{0,8})?(?<![\w.,])(100)\s*(ml|g|gr)(?![a-z])")
 _EITHER = re.compile(r"(?<!\w)(100)\s*(?:ml\s*/\s*g|g\s*/\s*ml|ml\s+(?:or|oder|ou|o)\s+g)(?!\w)")
-# An accent may be any letter: a camera reads "diluø".
-_PREPARED = re.compile(
-    r"(?<!\w)(?:as\s+)?(?:diluted|prepared|made\s+up|reconstituted|ready[\s-]to[\s-]drink|when\s+mixed"
-    r"|as\s+consumed|as\s+drunk|(?:ready|finished|mixed)\s+drink)|(?<!un)zubereitet\w*|(?<!un)verd\w?nnt\w*|tri\w?kfertig\w*|fertiges?\s+getrank"
-    r"|prepar[eo](?:e?s?)(?!\w)|dilu[eo](?:[eo]?s?)(?!\w)|pret\s+a\s+boire|reconstitu\w*|preparad[oa]\w*|diluid[oa]\w*"
-    r"|reconstituid\w*|listo\s+para"
+# The next head in the line of a table: "100 ml    250 ml".
+_NEXT_HEAD = re.compile(rf"(?:[ ]{{2,}}|[ ]?[|\t])[ ]*{SIZE}(?=[ ]*(?:[|\t\n*(]|$)|[ ]{{2,}}|[ ]%)")
+_HEAD_BEFORE = re.compile(
+    rf"(?:(?<![^\n])|[ ]{{2,}}|[|\t]|[^\W\d_])[ ]?{SIZE}(?:[ ]{{2,}}|[ ]?[|\t][ ]?)\Z"
 )
-AS_SOLD = re.compile(
-    r"as\s+sold|undiluted|neat|unverd\w?nnt\w*|unzubereitet\w*|(?:non|pas)\s+dilu[eo]\w*|tel\s+que\s+vendu"
-    r"|sin\s+diluir|tal\s+como\s+se\s+vende|per\s+100\s*(?:ml|g)\s+(?:of\s+)?(?:concentrate|syrup"
-    r"|cordial|powder)"
-)
+# "200 ml Glas   100 ml": the glass is that of the size before it.
+_SIZED = re.compile(r"(?<=\d)\s?(?:ml|cl|dl|l|g)[ ]\Z")
+_MOST_DRUNK = 500.0
+_FARTHEST = 40
 
 
 def bases_in(folded: str) -> list[Basis]:
@@ -104,6 +85,10 @@ def bases_in(folded: str) -> list[Basis]:
         for match in pattern.finditer(folded):
             if not free(match) or (pattern is _BARE_100 and _is_figure(folded, match.start())):
                 continue
+            if pattern is _PER_SERVING and _SIZED.search(
+                folded, max(match.start() - _FARTHEST, 0), match.start()
+            ):
+                continue
             groups = match.groups()
             size = _surest(
                 [
@@ -118,6 +103,7 @@ def bases_in(folded: str) -> list[Basis]:
             if value and value <= _MOST and not _is_share(folded, match.start()):
                 found.append(Basis(value, unit, False, *match.span(), size.sure, heads))
                 taken[match.start() : match.end()] = b"\1" * (match.end() - match.start())
+    found += _heads_beside(folded, found)
     found += [
         Basis(1000, "ml", False, *match.span())
         for match in _PER_LITRE.finditer(folded)
@@ -136,34 +122,28 @@ def bases_in(folded: str) -> list[Basis]:
     if told and not columns and not any(b.heads for b in found):
         found = [replace(b, heads=True) for b in found]
     found = sorted([*found, *columns], key=lambda basis: basis.start)
-    ends = [0, *(basis.end for basis in found)]
-    starts = [*(basis.start for basis in found[1:]), len(folded)]
-    stated = [
-        _with_state(folded, basis, earlier, later)
-        for basis, earlier, later in zip(found, ends, starts, strict=False)
-    ]
-    return _headed(folded, stated)
+    return stated(folded, found, columns)
 
 
-# "Typical values as diluted", "Nutrition (made up 1+9)": said once over the whole table.
-_HEADING = re.compile(
-    r"(?<!\w)(?:nutrition\w*|values?|nahrwert\w*|valeurs?|valores?|informacion|analysis)"
-    r"(?P<between>[^.\d\n]{0,40}?)(?=" + _PREPARED.pattern + ")"
-)
-
-
-def _headed(folded: str, bases: list[Basis]) -> list[Basis]:
-    """The bases, those after such a heading made up where nothing beside them says as sold."""
-    heading = next((m for m in _HEADING.finditer(folded) if not AS_SOLD.search(m["between"])), None)
-    if heading is None or any(basis.prepared for basis in bases):
-        return bases
-    return [
-        replace(basis, prepared=True)
-        if basis.start >= heading.start()
-        and not AS_SOLD.search(folded[heading.end() : basis.end + 45])
-        else basis
-        for basis in bases
-    ]
+def _heads_beside(folded: str, found: list[Basis]) -> list[Basis]:
+    """Sizes beside a head of 100 in its line that are heads themselves, bare as they are."""
+    begun = {basis.start for basis in found}
+    beside = []
+    for basis in found:
+        if basis.amount != 100 or not basis.heads:
+            continue
+        begins = max(folded.rfind("\n", 0, basis.start) + 1, basis.start - _FARTHEST)
+        for match in (
+            _HEAD_BEFORE.search(folded, begins, basis.start),
+            _NEXT_HEAD.match(folded, basis.end),
+        ):
+            if match is None or match.start(1) in begun:
+                continue
+            size = amount(match[1], match[2])
+            value, unit = (size.ml, "ml") if size.ml is not None else (size.g, "g")
+            if value and value <= _MOST_DRUNK:
+                beside.append(Basis(value, unit, False, match.start(1), match.end(2), size.sure))
+    return beside
 
 
 def shares_in(folded: str) -> list[tuple[int, int]]:
@@ -213,19 +193,3 @@ def _surest(sizes: list[Amount]) -> Amount:
     """
     drinks = [size for size in sizes if size.ml is not None]
     return next((s for s in (*drinks, *sizes) if s.sure), (drinks or sizes)[0])
-
-
-def _with_state(folded: str, basis: Basis, earlier: int, later: int) -> Basis:
-    """The basis with whether its figures are for the drink as made up; `earlier` is where the
-    one before it ends, `later` where the next begins."""
-    after = folded[basis.end : min(basis.end + 45, later)]
-    before = folded[max(basis.start - 30, min(earlier, basis.start)) : basis.start]
-    before = before.rpartition("\n")[2] if basis.start else before
-    # The next cell's state is the next column's.
-    after, before = _CELL.split(after)[0], _CELL.split(before)[-1]
-    for context in (after.partition("\n")[0] or after, before):
-        if AS_SOLD.search(context):
-            return basis
-        if _PREPARED.search(context):
-            return replace(basis, prepared=True)
-    return basis

@@ -8,7 +8,7 @@ import re
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
-from core.pack.columns import Basis
+from core.pack.basis import Basis
 from core.pack.declared import MOST_PER_100_G, MOST_PER_100_ML
 from core.pack.layout import cells_of
 from core.pack.names import NUTRIENT
@@ -17,7 +17,9 @@ from core.pack.view import blank
 
 # Sugar spoken of without its figure, or with another's.
 _NOT_SUGARS = re.compile(
-    r"(?:includes?|including|incl\.?|inkl\.?|dont|incluye)\s*[<\d.,]+\s*g\s*(?:of\s+)?added\s+sugars?"
+    # What was put in: "Ingredients: water, sugar (10 g/100 ml), …".
+    r"(?:ingredients?|zutaten|ingredientes)(?!\w)[^.\n]{0,300}?(?:sugar|zucker|sucre|azucar)\s*\([^)\n]*\)"
+    r"|(?:includes?|including|incl\.?|inkl\.?|dont|incluye)\s*[<\d.,]+\s*g\s*(?:of\s+)?added\s+sugars?"
     r"|added\s+sugars?\s*[<\d.,]*\s*g?|azucares\s+anadidos\s*[<\d.,]*\s*g?"
     r"|sucres\s+ajoutes\s*[<\d.,]*\s*g?|zugesetzter?\s+zucker\s*[<\d.,]*\s*g?"
     r"|(?:no|without|zero|low|reduced|less|ohne|sin|sans|kein|weniger)\s+(?:added\s+|anadid\w+\s+)?"
@@ -51,6 +53,8 @@ _FAR = 130
 _BESIDE = 40
 # Two figures for the same differ by no more than rounding, g.
 _ROUNDED = 0.55
+# "% RI" after the last head: over a column of shares.
+_SHARE_HEAD = re.compile(r"[^\n\d%]{0,24}%")
 # What stands between a name and the same in another language.
 _TRANSLATED = re.compile(r"[*\s]{0,3}(?:[/,(|]|-)[\s-]{0,4}")
 # So near before a name stands a figure that is its own.
@@ -125,7 +129,7 @@ def sugars_in(folded: str, bases: list[Basis]) -> Sugars | None:
         if near:
             chosen.setdefault(key, min(near, key=lambda row: abs(row.start - wanted.start)))
     marked = any(figure.marked for row in rows for figure in row.figures)
-    energy = _energy_kcal(masked)
+    energy = _energy_kcal(masked, _table_begins(wanted, rows)) or _energy_kcal(masked)
     doubt = doubt or _disagrees(wanted, wanted.at(column), basis, rows, bases)
     doubts = {key: doubt or _doubt(key, chosen, column, basis, marked, energy) for key in chosen}
     return Sugars(chosen, column, basis, doubt, doubts)
@@ -197,9 +201,15 @@ def _figures(masked: str, start: int, end: int) -> list[Figure]:
     headed = _HEADED_G.match(masked, start, end)
     reached = headed.end() if headed else start
     found: list[Figure] = []
+    beside = False
     for match in _VALUE.finditer(masked, reached, end):
         if _WORDS_BETWEEN.search(masked, reached, match.start()):
             break
+        # What begins beside the name ends with its line: a price or a lot's code stands under it.
+        at = max(match.start("number"), match.start("trace"))
+        if found and beside and "\n" in masked[reached:at]:
+            break
+        beside = beside or "\n" not in masked[start:at]
         reached = match.end()
         if match["trace"]:
             found.append(Figure("<0.5", 0.25, *match.span("trace"), True))
@@ -240,8 +250,7 @@ def _wanted(rows: list[Row], bases: list[Basis]) -> Row | None:
 
 def _heads(wanted: Row, rows: list[Row], bases: list[Basis]) -> list[Basis]:
     """The columns over a row: named before it and after any table above, once each."""
-    above = [row.end for row in rows if row.key == wanted.key and row.end < wanted.start]
-    began = max(above, default=0)
+    began = _table_begins(wanted, rows)
     before = [b for b in bases if b.end <= wanted.start]
     before = [b for b in before if b.start >= began] or before
     every = _once(before)
@@ -249,6 +258,12 @@ def _heads(wanted: Row, rows: list[Row], bases: list[Basis]) -> list[Basis]:
     # A serving whose size is told heads a column after all where the figures need one more.
     count = len(wanted.figures)
     return every if len(heads) != count and len(every) == count else heads
+
+
+def _table_begins(wanted: Row, rows: list[Row]) -> int:
+    """Where the table of a row begins: at its label's first letter, or after the table above."""
+    above = [row.end for row in rows if row.key == wanted.key and row.end < wanted.start]
+    return max(above, default=0)
 
 
 def _disagrees(
@@ -286,6 +301,10 @@ def _column(
     count = len(wanted.figures)
     if not heads:
         return 0, *_named_after(wanted, bases)
+    if count == len(heads) + 1 and _SHARE_HEAD.match(folded, heads[-1].end):
+        # The last is a share of a day's, its sign in the head alone.
+        count -= 1
+        wanted = replace(wanted, figures=wanted.figures[:count])
     order = sorted(range(len(heads)), key=lambda i: (heads[i].prepared, heads[i].amount != 100, i))
     best = order[0]
     if len(heads) == 1:
@@ -361,7 +380,8 @@ def _in_proportion(wanted: Row, heads: list[Basis]) -> bool:
 
 
 _KCAL = re.compile(
-    r"(?<![\w.,])(\d{1,4}(?:[.,]\d)?)\s*k?cal|(?:calories|calorias)\s*:?\s*(\d{1,4})"
+    r"(?:calories|calorias)(?:\s*/\s*(?:calories|calorias))?\s*:?\s*(\d{1,4})"
+    r"|(?<![\w.,])(\d{1,4}(?:[.,]\d)?)[^\S\n]*(?:k?cal(?![a-z])|calor(?:ies|ias)(?!\s*[/:\d]))"
 )
 _KJ = re.compile(r"(?<![\w.,])(\d{1,5}(?:[.,]\d)?)\s*kj")
 _KJ_PER_KCAL = 4.184
@@ -370,11 +390,11 @@ _KCAL_PER_G = 4.0
 _MOST_KCAL = 1000
 
 
-def _energy_kcal(masked: str) -> list[float]:
-    """Energy of each column in kcal, in their order."""
-    kcal = [float((m[1] or m[2]).replace(",", ".")) for m in _KCAL.finditer(masked)]
+def _energy_kcal(masked: str, begins: int = 0) -> list[float]:
+    """Energy of each column in kcal, in their order, as printed from a place on."""
+    kcal = [float((m[1] or m[2]).replace(",", ".")) for m in _KCAL.finditer(masked, begins)]
     if not kcal:
-        kcal = [float(m[1].replace(",", ".")) / _KJ_PER_KCAL for m in _KJ.finditer(masked)]
+        kcal = [float(m[1].replace(",", ".")) / _KJ_PER_KCAL for m in _KJ.finditer(masked, begins)]
     # "8400 kJ / 2000 kcal" is a day's, not a glass's.
     return [each for each in kcal if each < _MOST_KCAL]
 

@@ -18,6 +18,7 @@ _KINDS = (
     (
         "syrup",
         r"cordials?|squash|\w*sirup\w*|syrup\w*|sirop\w*|jarabe\w*|honey|\w*honig|miel|sirope\w*"
+        r"|\w*dicksaft"
         r"|molasses|treacle",
     ),
     # "Frozen pear juice concentrate" is concentrate.
@@ -27,8 +28,9 @@ _KINDS = (
     ),
     (
         "concentrate",
-        r"concentrate(?!d)|(?<!\w)konzentrat|\w{3,}saftkonzentrat(?!e)|concentre\s+de"
-        r"|concentrado\s+de",
+        r"concentrate(?!d)|concentrated\s+(?:\w+\s+){0,2}(?:juice|must)|(?<!\w)konzentrat"
+        r"|\w{3,}saftkonzentrat(?!e)|concentre\s+de|concentrado\s+de"
+        r"|(?:jus|zumo|jugo|mosto)\s+(?:(?:de\s+)?\w+\s+)?concentr(?:e|ado)",
     ),
     (
         "juice",
@@ -56,7 +58,7 @@ def _fruit_pattern() -> tuple[re.Pattern[str], dict[str, str]]:
     names = sorted(keys, key=len, reverse=True)
     joined = "|".join(re.escape(name).replace(r"\ ", r"\s+") for name in names)
     return re.compile(
-        rf"(?<!\w)({joined})(?:n|s)?(?:direkt|mutter|fruchte?)?(?:saft\w*|nektar\w*|getrank\w*|sirup\w*)?(?!\w)"
+        rf"(?<!\w)({joined})(?:n|s)?(?:direkt|mutter|dick|fruchte?)?(?:saft\w*|nektar\w*|getrank\w*|sirup\w*)?(?!\w)"
     ), keys
 
 

@@ -8,14 +8,23 @@ from dataclasses import dataclass
 
 from core.errors import JobError
 from core.pack.fruit_names import fruits_in, kinds_in
+from core.pack.names import NUTRIENT
 from core.pack.printed import AMOUNT, MONEY, read_price_tag
 
 _MOST_LINES, _LONGEST = 3, 60
 _ENDS = re.compile(r"[.,:;|]\s|\s{2,}|\t")
 _SIZE = re.compile(rf"\s*(?:{AMOUNT.pattern}).*$")
 _SMALL_PRINT = re.compile(
-    r"ingred|zutat|nutri|nahrwert|informacion|valor|typical|per\s|pro\s|je\s|pour\s|por\s|energ|dilut"
+    r"ingred|zutat|nutri|nahrwert|brennwert|informacion|valor|valeur|average|typical|durchschnitt"
+    r"|per\s|pro\s|je\s|pour\s|por\s|energ|calor|serv|dilut|amount"
 )
+# What is said of any drink is nobody's name.
+_TALK = re.compile(
+    r"(?:each|not?|non|nicht|sans|sin|ohne|without|free|frei|from|aus|water|wasser|eau|agua|sugar|zucker"
+    r"|sucre|azucar|shake|best|keep|store|once|makes?|mix|contains?|enthalt|contient|contiene"
+    r"|directions?|hinweise?|zubereitung|conseils?|consejos?|(?:fruit|juice)\s+content|frucht\w*gehalt|teneur|contenido)(?!\w)"
+)
+_LITTLE_WORD = 3
 _SEVERAL = re.compile(rf"(?<![\w.,])\d{{1,2}}\s*(?:for|fur|por|pour|x)\s*{MONEY}")
 _ONE = re.compile(rf"(?<![\w.,]){MONEY}")
 # Money for so much is no price of a pack.
@@ -39,13 +48,29 @@ def title_of(text: str, folded: str) -> list[Found]:
     pieces = _pieces(text, folded)
     telling = [p for p in pieces if kinds_in(folded[p[0] : p[1]]) or fruits_in(folded[p[0] : p[1]])]
     if not telling:
-        return [_found("name", text, *pieces[0])] if pieces else []
+        named = [p for p in pieces[:1] if not _is_talk(folded[p[0] : p[1]])]
+        return [_found("name", text, *piece) for piece in named]
     name = telling[0]
-    others = [piece for piece in pieces if piece not in telling]
+    others = [
+        (start, end)
+        for start, end in pieces
+        if (start, end) not in telling and _is_name(text[start:end], folded[start:end])
+    ]
     found = [_found("name", text, *name)]
     if others:
         found.append(_found("brand", text, *others[0]))
     return found
+
+
+def _is_name(printed: str, folded: str) -> bool:
+    """Whether it may be somebody's: its words begin with capitals, and say nothing of the drink."""
+    words = re.findall(r"[^\W_]+", printed)
+    capitals = [word[0].isupper() for word in words if len(word) > _LITTLE_WORD]
+    return bool(capitals) and all(capitals) and not _is_talk(folded)
+
+
+def _is_talk(folded: str) -> bool:
+    return bool(_TALK.match(folded) or NUTRIENT.match(folded))
 
 
 def _pieces(text: str, folded: str) -> list[tuple[int, int]]:
@@ -55,10 +80,10 @@ def _pieces(text: str, folded: str) -> list[tuple[int, int]]:
     for _ in range(_MOST_LINES):
         end = folded.find("\n", at)
         end = len(folded) if end < 0 else end
-        if _SMALL_PRINT.match(folded, at):
-            break
         begins = at
         for stop in [*(m for m in _ENDS.finditer(folded, at, end)), None]:
+            if _SMALL_PRINT.match(folded, begins):
+                return found
             ends = stop.start() if stop else end
             size = _SIZE.search(folded[begins:ends])
             kept = folded[begins:ends][: size.start()] if size else folded[begins:ends]

@@ -9,7 +9,6 @@ import fcntl
 import importlib.util
 import io
 import json
-import math
 import os
 import struct
 import subprocess
@@ -33,8 +32,6 @@ _LENGTH = struct.Struct("!I")
 _LOCK = Path(tempfile.gettempdir()) / f"amber-jug-letters-{os.getuid()}.lock"
 # Pages are answered before pictures are read.
 _NICE = 10
-# A line so many times as long as it is high, read no surer than this, was too long to be read.
-_LONG, _SURE = 12.0, 0.9
 # Read no surer than this on the whole, it stands on its head.
 _UPRIGHT = 0.88
 # No surer than this, it saw letters where there are none.
@@ -135,46 +132,15 @@ class _Reader:
             return []
         if sum(seen.scores) < _UPRIGHT * len(seen.scores):
             seen = self._seen(picture, turned=True)
-        boxes = [[[float(x), float(y)] for x, y in box] for box in seen.boxes]
         return [
-            [self._again(picture, box) if _squeezed(box, sure) else text, box]
-            for text, box, sure in zip(seen.txts, boxes, seen.scores, strict=True)
-            if sure > _GUESSED or _squeezed(box, sure)
+            [text, [[float(x), float(y)] for x, y in box]]
+            for text, box, sure in zip(seen.txts, seen.boxes, seen.scores, strict=True)
+            if sure > _GUESSED
         ]
 
     def _seen(self, picture: Image.Image, turned: bool) -> Any:
         # What it is asked for is remembered from one picture to the next.
         return self._engine(_pixels(picture), use_det=True, use_cls=turned, use_rec=True)
-
-    def _again(self, picture: Image.Image, box: list[list[float]]) -> str:
-        """A long line is pressed into the engine's window until nothing can be read: in two."""
-        wide, high = (round(math.dist(box[0], box[at])) for at in (1, 3))
-        corners = (*box[0], *box[3], *box[2], *box[1])
-        line = picture.transform(
-            (wide, high), Image.Transform.QUAD, corners, Image.Resampling.BICUBIC
-        )
-        cut = _gap(line)
-        halves = (line.crop((0, 0, cut, high)), line.crop((cut, 0, wide, high)))
-        found: list[str] = []
-        for half in halves:
-            read = self._engine(_pixels(half), use_det=False, use_cls=False, use_rec=True)
-            found += read.txts or ()
-        return " ".join(found)
-
-
-def _squeezed(box: list[list[float]], sure: float) -> bool:
-    return sure < _SURE and math.dist(box[0], box[1]) > _LONG * math.dist(box[0], box[3])
-
-
-def _gap(line: Image.Image) -> int:
-    """Where the widest gap between two letters stands, about the middle of a line of print."""
-    grey = numpy.asarray(line.convert("L"), dtype=float)
-    ink = grey.max() - grey.min(axis=0)
-    third = line.width // 3
-    space = max(line.height // 6, 1)
-    # The mean over the width of a space: least where there is one.
-    spread = numpy.convolve(ink, numpy.ones(space) / space, "same")
-    return third + int(numpy.argmin(spread[third : 2 * third]))
 
 
 def _pixels(picture: Image.Image) -> "numpy.typing.NDArray[numpy.uint8]":

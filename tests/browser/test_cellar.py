@@ -149,6 +149,12 @@ def test_a_batch_is_marked_by_keys_and_planned_again_with_one_change(cellar, per
     expect(sharp.get_by_role("radio", name="1, flat")).to_be_checked()
     cellar.keyboard.press("ArrowRight")
     expect(sharp.get_by_role("radio", name="2 of 5")).to_be_checked()
+    # The radio itself is not seen: its mark wears the ring.
+    on = sharp.get_by_role("radio", name="2 of 5").locator("..")
+    expect(on).to_have_css("outline-style", "solid")
+    expect(on).to_have_css("outline-width", "3px")
+    off = sharp.get_by_role("radio", name="3 of 5").locator("..")
+    expect(off).to_have_css("outline-style", "none")
     cellar.keyboard.press("ArrowLeft")
     cellar.get_by_role("button", name="Of eggs").click()
     cellar.get_by_label("In a line").fill("Flat, and of eggs.")

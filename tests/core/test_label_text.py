@@ -165,3 +165,87 @@ def test_a_serving_is_no_pack(label, serving, pack):
         serving,
         pack,
     ]
+
+
+@pytest.mark.parametrize(
+    ("label", "per_100"),
+    [
+        # A spoon of it, in one running line.
+        ("Nutrition Facts Serv. Size 2 Tbsp (30 mL), Servings about 25, Amount Per Serving: Calories 80, Total Fat 0g (0% DV), Total Carb. 20g (7% DV), Total Sugars 20g (Incl. 20g Added Sugars, 40% DV).", 66.7),
+        # The count of servings stands right before the calories.
+        ("Serving Size 8 fl oz (240 mL)\nServings / Raciones 8\nCalories / Calorías 150\nTotal Carbohydrate / Carbohidrato Total 38g\nSugars / Azúcares 37g", 15.4),
+        # Made up again from concentrate: the thing to drink, not to dilute.
+        ("Serving size 8 fl oz (240mL)\nCalories 140\nTotal Carbohydrate 35g\nTotal Sugars 33g\nINGREDIENTS: GRAPE JUICE CONCENTRATE (WATER, GRAPE JUICE CONCENTRATE).", 13.75),
+        # Told apart by what each column is of, whichever stands first.
+        ("Sirup 1+7\nSirup pro 100 ml   Getränk pro 100 ml\nKohlenhydrate 73 g   9,1 g\ndavon Zucker 72 g   9,0 g", 72),
+        ("pour 100 ml de boisson / pour 100 ml de sirop\nGlucides 7,4 g / 52 g\ndont sucres 7 g / 52 g", 52),
+        # Said in a footnote.
+        ("Typical values per 100ml*\nCarbohydrate 5.2g, of which sugars 5.1g\n*when diluted as directed, one part cordial to ten parts water", 56.1),
+        # Bare sizes over the columns, and shares of a day's without their sign.
+        ("Plum nectar\n100 ml   250 ml   %RI\nCarbohydrate   13 g   32.5 g   12\nof which sugars   12.6 g   31.5 g   35", 12.6),
+        ("Plum nectar\n250 ml   100 ml   %RI\nCarbohydrate   32.5 g   13 g   12\nof which sugars   31.5 g   12.6 g   35", 12.6),
+        ("Servings per package: 4    Serving size: 250mL\n    Quantity per serving   Quantity per 100mL\nCarbohydrate 24.5g   9.8g\n- sugars 23.3g   9.3g", 9.3),
+        # What stands in the next line is a lot's.
+        ("per 100 ml: carbohydrate 41 g; sugars* 40 g\nL202 12:04", 40),
+        # A table for each, the drink's energy first.
+        ("Ready to drink 100ml: Energy 46kcal, carbohydrate 11.2g, sugars 11.1g\nConcentrate 100ml: Energy 232kcal, carbohydrate 56g, sugars 55.5g", 55.5),
+    ],
+)  # fmt: skip
+def test_a_column_is_for_what_its_head_says(label, per_100):
+    reading = read_label_text(label)
+    assert reading.label is not None, reading.why_not
+    assert 100 * reading.label.per_unit() == pytest.approx(per_100, rel=0.005)
+
+
+@pytest.mark.parametrize(
+    "label",
+    [
+        # What was put in is not all there is.
+        "Ingredients: water, sugar (10 g/100 ml), pear juice 12 %",
+        # A serving of what is made up, and how much that makes: not the pack.
+        "Frozen concentrated grape juice\nMakes 48 fl oz (1.42 L)\nServing size 8 fl oz prepared (240 mL)\nAmount per serving\nTotal Carbohydrate 32g\nTotal Sugars 31g",
+    ],
+)  # fmt: skip
+def test_a_figure_for_something_else_is_not_put_forward(label):
+    reading = read_label_text(label)
+    assert reading.label is None
+    assert "pack" not in reading.fields
+
+
+def test_what_it_makes_is_taken_in_the_unit_that_is_the_same_everywhere():
+    makes = read_label_text("Pear juice concentrate. Makes 48 fl oz (1.42 L)").fields["makes"]
+    assert (makes.value, makes.sure) == ("1420", True)
+
+
+@pytest.mark.parametrize(
+    ("label", "brand"),
+    [
+        ("Sambuck Hollow\nDAMSON JUICE\nfrom concentrate", "Sambuck Hollow"),
+        ("Ginger cordial, Foss End Drinks\nEnergy 980 kJ", "Foss End Drinks"),
+        ("Pear juice. Not from concentrate.", None),
+        ("Elderflower cordial. Dilute with sparkling water.", None),
+        ("Blackcurrant squash\nWater, blackcurrant juice 20 %", None),
+        ("Néctar de pera\nContenido de fruta 50 % mínimo", None),
+        ("Birnennektar\nFruchtgehalt: mind. 50 %", None),
+        ("Grape juice. Carbohydrate 15.9 g.", None),
+        ("Quince nectar\nAverage values per 100 ml", None),
+    ],
+)
+def test_a_brand_is_a_name_and_nothing_said_of_the_drink(label, brand):
+    found = read_label_text(label).fields.get("brand")
+    assert (found and found.value) == brand
+
+
+@pytest.mark.parametrize(
+    ("label", "kind", "sure"),
+    [
+        ("Frozen concentrated grape juice", "concentrate", True),
+        ("Birnendicksaft", "syrup", True),
+        ("Ingredients: water, grape juice concentrate", "juice", False),
+        ("Ingredients: grape juice concentrate", "concentrate", False),
+        ("Ingredients: glucose syrup, water", "syrup", False),
+    ],
+)
+def test_what_is_only_among_the_ingredients_is_not_the_thing_for_sure(label, kind, sure):
+    found = read_label_text(label).fields["kind"]
+    assert (found.value, found.sure) == (kind, sure)

@@ -135,7 +135,7 @@ export function Blend() {
             onChange={(event) => setName(event.target.value)}
           />
           <VesselField label="Into which vessel" value={vessel} onChange={setVessel} />
-          <ActButton busy={busy} onClick={pour}>
+          <ActButton busy={busy} disabled={found.isPlaceholderData} onClick={pour}>
             Pour it together
           </ActButton>
         </Grid>

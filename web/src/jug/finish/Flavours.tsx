@@ -110,7 +110,8 @@ export function Flavours() {
       </Stack>
       {problem && <Mark tone="bad">{problem.message}</Mark>}
       <HStack>
-        <ActButton busy={busy} disabled={!told} onClick={share}>
+        {/* Not before it is told of just what is typed: what is to be minded may be new. */}
+        <ActButton busy={busy} disabled={!told || found.isPlaceholderData} onClick={share}>
           Share it out
         </ActButton>
       </HStack>

@@ -52,6 +52,8 @@ export function Glasses() {
   });
   const glasses = found.error ? [] : (found.data ?? []);
   const picked = chosen === "" ? undefined : glasses[Number(chosen)];
+  // A dose of what was chosen before is none of what is chosen now.
+  const ready = !!picked?.for_jug && !found.isPlaceholderData;
   const save = (glass: Glass) =>
     act(async () => {
       if (!source) return;
@@ -130,7 +132,7 @@ export function Glasses() {
       </Stack>
       {problem && <Mark tone="bad">{problem.message}</Mark>}
       <HStack>
-        <ActButton busy={busy} disabled={!picked?.for_jug} onClick={() => picked && save(picked)}>
+        <ActButton busy={busy} disabled={!ready} onClick={() => picked && save(picked)}>
           It is in: save it
         </ActButton>
       </HStack>
