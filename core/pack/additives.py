@@ -157,6 +157,8 @@ def _names() -> re.Pattern[str]:
 _E_NUMBER = re.compile(
     r"(?<!\w)(?:e|ins|sin)[\s.-]{0,2}(?=[\doli]{3})(?=[oli]{0,2}\d)([\doli]{3,4})"
     r"(?:\s?\([ivx]+\)|[a-f]{1,2})?(?!\w)"
+    # The "e" beside a size says how it was filled: "e 200 ml".
+    r"(?!\s?(?:ml|cl|l|g|gr|kg)(?!\w))"
 )
 _DIGITS = str.maketrans("oli", "011")
 # A digit among letters is a letter misread; "100ml" is none.

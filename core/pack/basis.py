@@ -7,7 +7,8 @@ from dataclasses import dataclass
 class Basis:
     """What a column of figures is for: so many ml or g, as sold or made up; 0 when not said.
 
-    `heads` is False for a serving whose size is told but which heads no column itself.
+    `heads` is False for a serving whose size is told but which heads no column itself; `neat` is
+    True where it says itself that it is for the thing as sold.
     """
 
     amount: float
@@ -17,3 +18,4 @@ class Basis:
     end: int
     sure: bool = True
     heads: bool = True
+    neat: bool = False

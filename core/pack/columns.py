@@ -45,7 +45,7 @@ _MOST = 1000
 _PRICE_FOR = re.compile(rf"{MONEY}\s*[(/=]?\s*(?:{_PER})?\s*\Z|\d[.,]\d\d\s?\w?\s*/\s*\Z")
 _FOR_PRICE = re.compile(rf"\s*[=:]?\s*{MONEY}|\s*=\s*\d")
 # "(% RI* per 200 ml)" heads a column of shares, not of figures.
-_SHARE = re.compile(r"%[^\n\d;|]{0,24}$")
+_SHARE = re.compile(r"%(?:(?![ ]{2})[^\n\t\d;|]){0,24}\Z")
 _PER_ONE_SERVING = re.compile(rf"(?<!\w){_PER}\s+(?:{_ONE}\s+)?{_SERVING}(?!\w)")
 _PER_LITRE = re.compile(
     rf"(?<!\w){_PER}\s+(?:litre|liter|litro|l)(?!\w)(?!\s+(?:cup|glass|serv|bott|tbsp|tasse|taza|vaso|portion))|(?<=g)/l(?!\w)"
@@ -57,6 +57,8 @@ _NEXT_HEAD = re.compile(rf"(?:[ ]{{2,}}|[ ]?[|\t])[ ]*{SIZE}(?=[ ]*(?:[|\t\n*(]|
 _HEAD_BEFORE = re.compile(
     rf"(?:(?<![^\n])|[ ]{{2,}}|[|\t]|[^\W\d_])[ ]?{SIZE}(?:[ ]{{2,}}|[ ]?[|\t][ ]?)\Z"
 )
+# "Servings per pack 5".
+_COUNTED = re.compile(r"(?:servings?|portionen|portions|raciones)\s+\Z")
 # "200 ml Glas   100 ml": the glass is that of the size before it.
 _SIZED = re.compile(r"(?<=\d)\s?(?:ml|cl|dl|l|g)[ ]\Z")
 _MOST_DRUNK = 500.0
@@ -117,7 +119,9 @@ def bases_in(folded: str) -> list[Basis]:
     columns = [
         Basis(told.amount if told else 0, told.unit if told else "serving", False, *match.span())
         for match in _PER_ONE_SERVING.finditer(folded)
-        if free(match) and not _is_share(folded, match.start())
+        if free(match)
+        and not _is_share(folded, match.start())
+        and not _COUNTED.search(folded, max(match.start() - _FARTHEST, 0), match.start())
     ]
     if told and not columns and not any(b.heads for b in found):
         found = [replace(b, heads=True) for b in found]

@@ -201,15 +201,17 @@ def _figures(masked: str, start: int, end: int) -> list[Figure]:
     headed = _HEADED_G.match(masked, start, end)
     reached = headed.end() if headed else start
     found: list[Figure] = []
-    beside = False
+    ends = end
     for match in _VALUE.finditer(masked, reached, end):
         if _WORDS_BETWEEN.search(masked, reached, match.start()):
             break
-        # What begins beside the name ends with its line: a price or a lot's code stands under it.
         at = max(match.start("number"), match.start("trace"))
-        if found and beside and "\n" in masked[reached:at]:
+        if at > ends:
             break
-        beside = beside or "\n" not in masked[start:at]
+        if not found and "\n" not in masked[start:at]:
+            # What begins beside the name ends with its line: under it stand prices and codes.
+            line = masked.find("\n", at, end)
+            ends = end if line < 0 else line
         reached = match.end()
         if match["trace"]:
             found.append(Figure("<0.5", 0.25, *match.span("trace"), True))

@@ -6,7 +6,7 @@ Spanish.
 """
 
 import re
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass, replace
 
 from core.errors import JobError
@@ -19,7 +19,6 @@ from core.pack.figures import sugars_in
 from core.pack.layout import laid_out
 from core.pack.printed import number
 from core.pack.sizes import dilution_in, serving_in, sizes_in
-from core.pack.states import AS_SOLD
 from core.pack.thing import INGREDIENTS, hints_in, juice_share_in, kind_and_fruit
 from core.pack.title import price_of, title_of
 from core.pack.view import blank
@@ -76,7 +75,8 @@ def read_label_text(text: str) -> LabelText:
         ),
     ):
         fields.setdefault(field.key, field)
-    _doubt_thin(fields, table.text)
+    neat = {table.span(basis.start, basis.end)[0] for basis in bases if basis.neat}
+    _doubt_thin(fields, neat)
     label, why_not = _label(fields)
     return LabelText(fields, ingredients_of(text), label, why_not, hints_in(folded))
 
@@ -132,9 +132,9 @@ _THIN_G = 16.0
 _THIN = "That is little for something to dilute: is it for the drink made up?"
 
 
-def _doubt_thin(fields: dict[str, Field], table: str) -> None:
-    """Doubt the sugars of a syrup or concentrate that are a drink's, where nothing on the label
-    says that they are as sold."""
+def _doubt_thin(fields: dict[str, Field], neat: Collection[int]) -> None:
+    """Doubt the sugars of a syrup or concentrate that are a drink's, where their column does not
+    say that it is as sold; `neat` are the places of those that do."""
     sugars, basis, kind = (fields.get(key) for key in ("sugars", "basis", "kind"))
     if sugars is None or basis is None or "prepared" in fields or not basis.value.endswith("ml"):
         return
@@ -142,7 +142,7 @@ def _doubt_thin(fields: dict[str, Field], table: str) -> None:
         kind and kind.sure and kind.value in ("syrup", "concentrate")
     )
     per_100 = 100 * number(sugars.value.lstrip("<")) / float(basis.value.split()[0])
-    if dilutes and per_100 < _THIN_G and not AS_SOLD.search(table) and sugars.sure:
+    if dilutes and per_100 < _THIN_G and basis.start not in neat and sugars.sure:
         fields["sugars"] = replace(sugars, doubt=_THIN)
 
 

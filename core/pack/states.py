@@ -17,14 +17,13 @@ _PREPARED = re.compile(
 )
 # "Per 100 ml*" … "*when diluted as directed".
 _FOOTNOTE = re.compile(rf"\*\s*(?:[^\W\d_]+\s+){{0,3}}(?:{_PREPARED.pattern})")
-AS_SOLD = re.compile(
+_AS_SOLD = re.compile(
     r"as\s+sold|undiluted|neat|unverd\w?nnt\w*|unzubereitet\w*|(?:non|pas)\s+dilu[eo]\w*|tel\s+que\s+vendu"
-    r"|sin\s+diluir|tal\s+como\s+se\s+vende|per\s+100\s*(?:ml|g)\s+(?:of\s+)?(?:concentrate|syrup"
-    r"|cordial|powder)"
+    r"|sin\s+diluir|tal\s+como\s+se\s+vende"
 )
 # "Per 100 ml of syrup / per 100 ml of the drink", "Sirup pro 100 ml   Getränk pro 100 ml": two
 # columns told apart by what they are of.
-_NEAT = r"(?:concentrate|syrup|cordial|squash|sirop|\w*sirups?|jarabe|konzentrat\w*)"
+_NEAT = r"(?:concentrate|powder|syrup|cordial|squash|sirop|\w*sirups?|jarabe|konzentrat\w*)"
 _DRINK = r"(?:(?:prepared|finished|mixed)\s+)?(?:drink|boisson|getranks?|bebida)"
 _OF = r"\s{0,2}(?:(?:of|de|du|d')\s*)?(?:(?:the|des|le|diluted|prepared)\s+)?"
 _OF_NEAT = re.compile(rf"{_OF}{_NEAT}(?!\w)")
@@ -84,13 +83,15 @@ _HEADING = re.compile(
 
 def _headed(folded: str, bases: list[Basis]) -> list[Basis]:
     """The bases, those after such a heading made up where nothing beside them says as sold."""
-    heading = next((m for m in _HEADING.finditer(folded) if not AS_SOLD.search(m["between"])), None)
+    heading = next(
+        (m for m in _HEADING.finditer(folded) if not _AS_SOLD.search(m["between"])), None
+    )
     if heading is None or any(basis.prepared for basis in bases):
         return bases
     return [
         replace(basis, prepared=True)
         if basis.start >= heading.start()
-        and not AS_SOLD.search(folded[heading.end() : basis.end + 45])
+        and not _AS_SOLD.search(folded[heading.end() : basis.end + 45])
         else basis
         for basis in bases
     ]
@@ -105,12 +106,14 @@ def _with_state(folded: str, basis: Basis, earlier: int, later: int) -> Basis:
     # The next cell's state is the next column's.
     after, before = _CELL.split(after)[0], _CELL.split(before)[-1]
     own = folded[basis.start : basis.end]
-    if _OF_NEAT.match(folded, basis.end):
+    of_neat = _OF_NEAT.match(folded, basis.end)
+    if of_neat:
         # What stands before it is of the column before.
         before = ""
     for context in (own, after.partition("\n")[0] or after, before):
-        if AS_SOLD.search(context):
-            return basis
-        if _PREPARED.search(context):
+        sold, made = _AS_SOLD.search(context), _PREPARED.search(context)
+        if sold and not (made and made.start() < sold.start()):
+            return replace(basis, neat=True)
+        if made:
             return replace(basis, prepared=True)
-    return basis
+    return replace(basis, neat=True) if of_neat else basis

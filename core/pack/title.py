@@ -65,6 +65,8 @@ def title_of(text: str, folded: str) -> list[Found]:
 def _is_name(printed: str, folded: str) -> bool:
     """Whether it may be somebody's: its words begin with capitals, and say nothing of the drink."""
     words = re.findall(r"[^\W_]+", printed)
+    if any(letter.isdigit() for letter in printed):
+        return False
     capitals = [word[0].isupper() for word in words if len(word) > _LITTLE_WORD]
     return bool(capitals) and all(capitals) and not _is_talk(folded)
 

@@ -93,6 +93,13 @@ def test_a_lot_code_is_no_ingredient(code):
     assert reading.ingredients.verdict == "ferments"
 
 
+@pytest.mark.parametrize("size", ["e 200 ml", "℮ 220 g", "750 ml e\n202 ml = 0,12 €", "e 211ml"])
+def test_the_sign_beside_a_size_is_no_ingredient(size):
+    found = read_label_text(f"Pear juice {size}\nIngredients: pear juice").ingredients
+    assert found.verdict == "ferments"
+    assert found.findings == ()
+
+
 @pytest.mark.parametrize("said", ["Free from sorbates.", "Free from colours, flavours and sorbates.", "No added colours or benzoates.", "Zero preservatives.", "Frei von Sorbaten und Benzoaten."])  # fmt: skip
 def test_what_is_said_to_be_absent_stops_nothing(said):
     reading = read_label_text(f"Ingredients: pear juice. {said}")
@@ -185,8 +192,12 @@ def test_a_serving_is_no_pack(label, serving, pack):
         ("Plum nectar\n100 ml   250 ml   %RI\nCarbohydrate   13 g   32.5 g   12\nof which sugars   12.6 g   31.5 g   35", 12.6),
         ("Plum nectar\n250 ml   100 ml   %RI\nCarbohydrate   32.5 g   13 g   12\nof which sugars   31.5 g   12.6 g   35", 12.6),
         ("Servings per package: 4    Serving size: 250mL\n    Quantity per serving   Quantity per 100mL\nCarbohydrate 24.5g   9.8g\n- sugars 23.3g   9.3g", 9.3),
-        # What stands in the next line is a lot's.
+        # A column of shares between, and how many servings a pack has.
+        ("SERVING SIZE 200ML   SERVINGS PER PACK 5\n    QTY PER SERVING   %DI*   QTY PER 100ML\nCARBOHYDRATE   20.6g   7%   10.3g\n- SUGARS   18.2g   20%   9.1g", 9.1),
+        ("Zutaten: Sauerkirschsaft (45 %), Zucker\n100 ml enthalten: Kohlenhydrate 14,2 g, davon Zucker 13,8 g", 13.8),
+        # What stands in the next line is a lot's, or a price.
         ("per 100 ml: carbohydrate 41 g; sugars* 40 g\nL202 12:04", 40),
+        ("Typical values   /100 ml\nCarbohydrate (g)   8.3\nof which sugars (g)   8.3\n2 for £3", 8.3),
         # A table for each, the drink's energy first.
         ("Ready to drink 100ml: Energy 46kcal, carbohydrate 11.2g, sugars 11.1g\nConcentrate 100ml: Energy 232kcal, carbohydrate 56g, sugars 55.5g", 55.5),
     ],
@@ -218,6 +229,25 @@ def test_what_it_makes_is_taken_in_the_unit_that_is_the_same_everywhere():
 
 
 @pytest.mark.parametrize(
+    "label",
+    [
+        # The column says made up, whatever another says.
+        "Damson cordial, 1 part with 4 parts water\nSugars per 100 ml: 11.2 g made up, 56 g undiluted",
+        "Plum syrup 1+4\nper 100 ml undiluted   per 100 ml diluted\nsugars 56 g   11.2 g",
+    ],
+)  # fmt: skip
+def test_undiluted_is_said_of_one_column_alone(label):
+    reading = read_label_text(label)
+    assert 100 * reading.label.per_unit() == pytest.approx(56, rel=0.005)
+
+
+def test_a_syrup_as_thin_as_a_drink_is_asked_about_unless_its_column_says_as_sold():
+    told = "Plum syrup, 1 part with 4 parts water\nPer 100 ml{}: carbohydrate 11.3 g, sugars 11.2 g"
+    assert read_label_text(told.format("")).label is None
+    assert read_label_text(told.format(" undiluted")).label is not None
+
+
+@pytest.mark.parametrize(
     ("label", "brand"),
     [
         ("Sambuck Hollow\nDAMSON JUICE\nfrom concentrate", "Sambuck Hollow"),
@@ -228,6 +258,7 @@ def test_what_it_makes_is_taken_in_the_unit_that_is_the_same_everywhere():
         ("Néctar de pera\nContenido de fruta 50 % mínimo", None),
         ("Birnennektar\nFruchtgehalt: mind. 50 %", None),
         ("Grape juice. Carbohydrate 15.9 g.", None),
+        ("Grape must concentrate, Brix 65", None),
         ("Quince nectar\nAverage values per 100 ml", None),
     ],
 )

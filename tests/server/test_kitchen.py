@@ -14,6 +14,7 @@ from server.demo.load import load
 from server.jugs.actions.begin import begin_with
 from server.jugs.actions.keep_picture import keep_picture
 from server.jugs.actions.write_down import Step, write
+from server.jugs.rows import outworn
 from server.jugs.state import JugState
 from server.kitchen.actions.pack_up import pack_up
 from tests.server.test_pictures import photographed
@@ -76,6 +77,7 @@ def test_a_kitchen_comes_out_again_byte_for_byte(demo, other_account, other_call
         assert after == before, name
     assert again == raw
     other = other_account
+    assert not outworn(other.jugs.all()).exists()
     other.refresh_from_db()
     assert other.habits == {"yeast_in": "rehydrate"}
     assert other.found_off == ["losses"]

@@ -204,7 +204,7 @@ function Kitchen() {
           </Choose>
         </HStack>
         <Box role="status" aria-live="polite">
-          {busy && <Text color="quiet">Unpacking …</Text>}
+          {busy && <Text color="quiet">Unpacking: years of batches take a minute …</Text>}
           {done && (
             <Mark tone="good">
               {done.jugs} {done.jugs === 1 ? "jug" : "jugs"}, {done.products} products and{" "}
