@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, Suspense } from "react";
+import { lazy, type ReactNode, Suspense, useEffect } from "react";
 import { Navigate, Route, Routes, useLocation, useMatch } from "react-router";
 import type { Schemas } from "./api/client";
 import { useReference, useSession, useToday } from "./api/queries";
@@ -17,8 +17,11 @@ import { Welcome } from "./session/Welcome";
 import TodayPage from "./today/TodayPage";
 import { setKitchen } from "./units";
 
-// What is for the shop, and what comes after the ferment, is fetched once it is asked for.
-const ShelfPage = lazy(() => import("./shelf/ShelfPage"));
+// What comes after the ferment is fetched once a jug is there to see it; what is for the shop once
+// the first page rests, for in a shop there may be no network.
+const fetchShelf = () => import("./shelf/ShelfPage");
+const AT_REST_MS = 1200;
+const ShelfPage = lazy(fetchShelf);
 const ProductPage = lazy(() => import("./shelf/ProductPage"));
 const ComparePage = lazy(() => import("./shelf/ComparePage"));
 const FilesPage = lazy(() => import("./shelf/FilesPage"));
@@ -68,6 +71,10 @@ function Home() {
 function Kitchen({ session }: { session: Schemas["SessionOut"] }) {
   const reference = useReference();
   const { pathname } = useLocation();
+  useEffect(() => {
+    const timer = setTimeout(() => fetchShelf().catch(() => undefined), AT_REST_MS);
+    return () => clearTimeout(timer);
+  }, []);
   if (reference.isPending) return <Waiting page what="Opening Amber Jug" />;
   if (reference.isLoadingError)
     return <Trouble page error={reference.error} again={() => reference.refetch()} />;
