@@ -70,8 +70,12 @@ def test_two_ticked_at_once_are_both_kept(day):
     day.route("**/brew-day", first_answered_last)
     day.get_by_role("checkbox", name="Sanitise what touches it").check(force=True)
     day.get_by_role("checkbox", name="Have ready").check(force=True)
-    while len(answered) < 2:
+    for _ in range(200):
+        if len(answered) == 2:
+            break
         day.wait_for_timeout(50)
+    assert len(answered) == 2
+    # Time for the page to show what came last.
     day.wait_for_timeout(300)
     expect(day.get_by_text("7 of 9 to go")).to_be_visible()
     day.reload()
