@@ -4,7 +4,9 @@ from core.batch import brew as grams
 from core.batch.brew import no_parts
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
 from core.batch.events import Added, Dosed, Event
+from core.batch.holding import TOGETHER
 from core.batch.jug import Jug
+from core.batch.watch import Watch
 from core.batch.world import World, ferments, not_empty
 from core.errors import JobError
 from core.ferment.strength import ETHANOL_G_PER_ML
@@ -14,6 +16,8 @@ from core.must.mixing import Pour
 from core.must.must_ph import ph_with_bicarbonate
 from core.plan.evaluation import PricedPour, as_known
 
+# What may go in without clouding a clear drink, or making its pH another.
+_CLEAN = ("sugar", "water")
 # Doses of which a few grams act, and the stem shows nothing.
 _TRACES = tuple(
     key for key in DOSES if key.startswith(("nutrient", "sulphite", "sorbate", "enzyme", "finings"))
@@ -33,9 +37,27 @@ def added(world: World, jug: Jug, event: Event, what: Added) -> None:
     item = PricedPour(as_known(what.pour.pour, what.pour.pack), what.pour.pack)
     sweet = ferments(item)
     held = sweet and world.stabilised(jug)
+    stood = jug.watch.copy() if sweet and not held and jug.rests_since else _unheld(jug, event)
+    before = None if jug.brew.empty else jug.brew.drink()
     world.change(jug, event.at, lambda: world.pour(jug, item, event.id), sweet and not held)
     jug.watch.sweetened = jug.watch.sweetened or held
     jug.sugared = jug.sugared or sweet
+    if before is None:
+        return
+    drink = jug.brew.drink()
+    if stood is not None and not held:
+        stood.shifted(drink.sg - before.sg)
+        jug.unheld = (event.at, stood)
+    if item.pour.kind not in _CLEAN:
+        litres = max(drink.volume_ml - before.volume_ml, 0.0) / 1000
+        jug.holding.juiced(litres, event.at, item.pour.kind == "fruit")
+
+
+def _unheld(jug: Jug, event: Event) -> Watch | None:
+    """How the stem stood but for sugar that went in within a day, with nothing to hold it yet."""
+    if jug.unheld is None or event.at - jug.unheld[0] > TOGETHER:
+        return None
+    return jug.unheld[1]
 
 
 def dosed(world: World, jug: Jug, event: Event, what: Dosed) -> None:
@@ -45,7 +67,36 @@ def dosed(world: World, jug: Jug, event: Event, what: Dosed) -> None:
     if what.dose not in _TRACES:
         world.settled(jug)
         world.change(jug, event.at, lambda: _goes_in(world, jug, event, what), ferments=False)
+    before = jug.dosed.so2_mg, jug.dosed.sorbic_mg
     jug.dosed.dose(what.dose, what.mass_g, what.of)
+    so2_mg, sorbic_mg = jug.dosed.so2_mg - before[0], jug.dosed.sorbic_mg - before[1]
+    if so2_mg or sorbic_mg:
+        _stabilise(world, jug, event, so2_mg, sorbic_mg)
+    elif what.dose == "acid" or what.dose.startswith("bicarbonate_"):
+        jug.holding.ph_at = None
+
+
+def _stabilise(world: World, jug: Jug, event: Event, so2_mg: float, sorbic_mg: float) -> None:
+    """Sulphite or sorbate counts where it goes in at rest: sugar of the same day does not end
+    that, once all that holds it is in."""
+    world.settled(jug)
+    stood = _unheld(jug, event)
+    if stood is None and jug.rests_since is None:
+        return
+    if so2_mg:
+        jug.holding.sulphited(so2_mg, event.at)
+    if sorbic_mg:
+        jug.holding.sorbated(sorbic_mg, event.at)
+    if jug.held_sg is None:
+        jug.held_sg = jug.watch.last_sg - jug.watch.moved
+    if stood is None:
+        return
+    restarted, jug.watch = jug.watch, stood
+    if world.stabilised(jug):
+        jug.watch.sweetened, jug.unheld = True, None
+        jug.held_sg = stood.last_sg - stood.moved
+    else:
+        jug.watch = restarted
 
 
 def _check(what: Dosed) -> None:

@@ -71,8 +71,7 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
             filled.pays(primed.paid)
         jug.doubts.brews.append(brew)
         world.lots[jug.name, lot.id] = filled
-    jug.brew.take(whole)
-    jug.dosed.take(whole)
+    jug.takes(whole)
     jug.pays_on(whole)
     jug.as_it_went = before
 

@@ -168,7 +168,13 @@ def _swirl(jug: Jug, verdict: Judged, choices: Choices, at: datetime) -> Iterabl
 def _first_racking(jug: Jug, verdict: Judged, choices: Choices) -> Iterable[Due]:
     """By date, where that was chosen; otherwise when it has stopped."""
     days = _RACKED_DAYS.get(chosen(choices, "first_rack"))
-    if days is None or jug.pitched_at is None or jug.racked or jug.emptied or verdict.proven:
+    if (
+        days is None
+        or jug.pitched_at is None
+        or jug.holding.racked_at
+        or jug.emptied
+        or verdict.proven
+    ):
         return
     since = jug.pitched_at + timedelta(days=days)
     yield Due("rack", since, since + timedelta(days=_RACKING_WAITS_DAYS), "The date chosen for it.")

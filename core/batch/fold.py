@@ -68,11 +68,13 @@ def fold(
         jug = world.jugs.get(event.jug)
         if jug is None:
             raise JobError(f"There is no jug “{event.jug}”.", event.place)
+        jug.as_of = event.at
         try:
             _HAPPENS[type(event.what)](world, jug, event, event.what)
         except JobError as error:
             raise (error.within(event.place) if event.place else error) from error
     for jug in world.jugs.values():
         world.settled(jug)
+        jug.as_of = at or (held[-1].at if held else None)
     bottling.dregs(world)
     return world

@@ -75,7 +75,7 @@ def judged(jug: Jug) -> Judged:
     proven = dry and found.proven and not jug.watch.sweetened
     lacks = _unmet(jug, found)
     code, text = found.verdict, f"{found.headline} {found.advice}"
-    if found.stopped and lacks == () and jug.dosed.sorbic_mg > 0 and jug.dosed.so2_mg > 0:
+    if found.stopped and lacks == () and jug.dosed.sorbic_mg > 0:
         code, text = (
             "stabilised",
             "Stabilised: sulphite and sorbate hold it. Stand it warm for two weeks and look before"
@@ -136,15 +136,16 @@ def _plain(code: str, text: str, ends: Finish | None = None) -> Judged:
 def _unmet(jug: Jug, found: Progress) -> tuple[str, ...]:
     """What lacks before sulphite and sorbate hold it; empty where neither went in."""
     dosed = jug.dosed
-    if dosed.sorbic_mg <= 0 and dosed.so2_mg <= 0:
+    if (dosed.sorbic_mg <= 0 and dosed.so2_mg <= 0) or jug.as_of is None:
         return ()
-    volume = jug.brew.drink().volume_ml
-    there = Stabilised.of(
-        dosed.so2_mg / volume * 1000, dosed.sorbic_mg / volume * 1000, volume, jug.ph
-    )
-    lacks = list(unmet(there, jug.brew.drink().abv, found.stopped))
+    drink = jug.brew.drink()
+    litres = drink.volume_ml / 1000
+    free = jug.holding.free_so2_mg_at(jug.as_of) / litres
+    sorbic = jug.holding.sorbic_mg_at(jug.as_of) / litres
+    there = Stabilised.free(free, sorbic, drink.volume_ml, jug.ph_at_rest)
+    lacks = list(unmet(there, drink.abv, found.stopped))
     if not jug.racked:
-        lacks.append("it has not been racked off its lees")
+        lacks.append("it has not been racked off its lees since it stopped")
     if not jug.clear:
-        lacks.append("nobody has written that it is clear")
+        lacks.append("nobody has written that it is clear since it stopped")
     return tuple(lacks)

@@ -8,12 +8,14 @@ from core.batch.brew import Brew
 from core.batch.doses import Dosed
 from core.batch.doubts import Doubts
 from core.batch.events import Cared, Lot
-from core.batch.watch import Watch
+from core.batch.holding import Holding
+from core.batch.watch import FALLEN, Watch
 from core.must.mixing import Pour
 from core.plan.evaluation import Recipe
 
 # Less than this, or than this share of what was there, is dregs. Common practice.
 _LEFT_ML, _LEFT_SHARE = 100.0, 0.02
+_HAIR = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,9 +54,14 @@ class Jug:
     fed: tuple[tuple[datetime, float], ...] = ()
     # Whether sugar went in since anybody read it.
     sugared: bool = False
-    racked: bool = False
     swirled_at: datetime | None = None
-    clear: bool = False
+    holding: Holding = field(default_factory=Holding)
+    # What the stem showed when it was first dosed at rest: below it by two points nothing holds.
+    held_sg: float | None = None
+    # Sugar that went in at rest with nothing to hold it: when, and how the stem stood but for it.
+    unheld: tuple[datetime, Watch] | None = None
+    # The moment that all this is of.
+    as_of: datetime | None = None
     most_ml: float = 0.0
     notes: list[Note] = field(default_factory=list)
     as_it_went: "Jug | None" = None
@@ -70,6 +77,7 @@ class Jug:
             brew=self.brew.copy(),
             dosed=replace(self.dosed, said=set(self.dosed.said)),
             watch=self.watch.copy(),
+            holding=self.holding.copy(),
             notes=list(self.notes),
         )
 
@@ -82,6 +90,48 @@ class Jug:
             return False
         left = self.brew.drink().volume_ml
         return left < _LEFT_ML or left < _LEFT_SHARE * self.most_ml
+
+    @property
+    def rests_since(self) -> datetime | None:
+        """Since when it has stood still; None while it does not."""
+        if not self.watch.readings:
+            return None
+        return self.watch.rests_since(self.pitched_at or self.watch.readings[0].at)
+
+    def _at_rest(self, at: datetime | None) -> bool:
+        since = self.rests_since
+        return at is not None and since is not None and at >= since
+
+    @property
+    def clear(self) -> bool:
+        """Whether it was seen clear after it stopped, and nothing clouded it since."""
+        return self._at_rest(self.holding.clear_at) and not self.holding.sediment
+
+    @property
+    def racked(self) -> bool:
+        """Whether it was racked after it stopped."""
+        return self._at_rest(self.holding.racked_at)
+
+    @property
+    def ph_at_rest(self) -> float | None:
+        """Its pH as measured after it stopped; None where nobody has, or it was changed since."""
+        return self.ph if self._at_rest(self.holding.ph_at) else None
+
+    def takes(self, share: float) -> Dosed:
+        """A share of the drink goes, 0 to 1, with what is dosed in it; returns the doses."""
+        self.brew.take(share)
+        self.holding.take(share)
+        return self.dosed.take(share)
+
+    def fell(self, sg: float) -> None:
+        """It reads so much; two points below where it was dosed, nothing holds it any more."""
+        if self.held_sg is not None and sg - self.watch.moved <= self.held_sg - FALLEN + _HAIR:
+            self.nothing_holds()
+
+    def nothing_holds(self) -> None:
+        """Yeast is at work in it: what held it does not."""
+        self.holding.ended()
+        self.held_sg, self.unheld = None, None
 
     def note(self, code: str, text: str) -> None:
         """Something to be told about it."""
@@ -100,7 +150,7 @@ class Jug:
         """An empty vessel goes on as the one that is poured into it."""
         self.ph, self.tolerance_abv = source.ph, source.tolerance_abv
         self.pitched_at, self.read_at = source.pitched_at, source.read_at
-        self.racked, self.clear = source.racked, source.clear
+        self.held_sg, self.unheld = source.held_sg, source.unheld
         self.most_ml, self.as_it_went = 0.0, None
 
     def blends(self, source: "Jug") -> None:
@@ -110,7 +160,6 @@ class Jug:
         limits = [jug.tolerance_abv for jug in (self, source)]
         self.tolerance_abv = max(x for x in limits if x is not None) if all(limits) else None
         self.pitched_at = self.pitched_at or source.pitched_at
-        self.racked, self.clear = self.racked and source.racked, self.clear and source.clear
         warm = [jug.watch.warmest_c for jug in (self, source)]
         self.watch.warmest_c = min((c for c in warm if c is not None), default=None)
 

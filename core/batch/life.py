@@ -212,12 +212,16 @@ def contents_of(jug: Jug, verdict: Judged) -> Contents | None:
         residual_volumes(min(max(warmest, 0.0), 50.0)),
         may,
         will,
-        0.0 if jug.dosed.so2_mg > 0 else jug.dosed.malic_g / litres,
+        0.0 if _malic_held(jug, litres) else jug.dosed.malic_g / litres,
         tried and verdict.code == "stabilised",
         lacks,
         _unproven(verdict),
         found.at_most_ferment_g_per_l if found and not jug.watch.sweetened else may,
     )
+
+
+def _malic_held(jug: Jug, litres: float) -> bool:
+    return jug.as_of is not None and jug.holding.malic_held(jug.as_of, litres)
 
 
 def warmest_c(jug: Jug) -> float:

@@ -23,7 +23,7 @@ def racked(world: World, jug: Jug, event: Event, what: Racked) -> None:
     else:
         share = world.share(jug, what.left_behind_ml, "what.left_behind_ml")
         world.lose(jug, event, "lees", share)
-    jug.racked = True
+    jug.holding.racked(event.at, jug.brew.drink().volume_ml / 1000)
     if what.vessel_ml is not None:
         jug.vessel_ml = what.vessel_ml
 
@@ -40,8 +40,7 @@ def transferred(world: World, jug: Jug, event: Event, what: Transferred) -> None
     ]
     source = jug.copy()
     held = world.stabilised(source)
-    jug.brew.take(whole)
-    jug.dosed.take(whole)
+    jug.takes(whole)
     jug.pays_on(whole)
     jug.as_it_went = source
     for index, (into, (_, volume)) in enumerate(zip(receivers, what.into, strict=True)):
@@ -84,7 +83,7 @@ def _receive(
     world: World, into: Jug, event: Event, source: Jug, part: Brew, share: float, held: bool
 ) -> None:
     """What one jug gets of another: an empty one goes on as that one was."""
-    was_empty = into.brew.empty
+    was_empty, into.as_of = into.brew.empty, event.at
     both_held = not was_empty and held and world.stabilised(into)
     if was_empty:
         into.follows(source)
@@ -93,8 +92,10 @@ def _receive(
     )
     if was_empty:
         into.watch, into.fed, into.sugared = source.watch.copy(), source.fed, source.sugared
+        into.holding = source.holding.copy().take(share)
     else:
         into.blends(source)
+        into.holding.blend(source.holding.copy().take(share), event.at)
         into.sugared = True
     into.dosed.add(replace(source.dosed, said=set(source.dosed.said)).take(share))
     into.pours = (*into.pours, *source.pours)

@@ -53,10 +53,11 @@ def _thinned(base: Jug, glass: Glass) -> tuple[str, ...]:
     """What lacks before sulphite and sorbate hold what a portion of the base becomes."""
     share = (glass.volume_ml - glass.base_ml) / glass.volume_ml
     litres = base.brew.drink().volume_ml / 1000
-    there = Stabilised.of(
-        base.dosed.so2_mg / litres * (1 - share),
-        base.dosed.sorbic_mg / litres * (1 - share),
+    at = base.as_of
+    there = Stabilised.free(
+        base.holding.free_so2_mg_at(at) / litres * (1 - share) if at else 0.0,
+        base.holding.sorbic_mg_at(at) / litres * (1 - share) if at else 0.0,
         glass.volume_ml,
-        base.ph,
+        base.ph_at_rest,
     )
     return unmet(there, glass.abv, stopped=True)

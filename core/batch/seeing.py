@@ -4,7 +4,7 @@ from core.batch import brew as grams
 from core.batch.brew import Array, drink_of
 from core.batch.events import Cared, Event, Measured, Noticed, Pitched, Read
 from core.batch.jug import Jug
-from core.batch.watch import days_between
+from core.batch.watch import FALLEN, days_between
 from core.batch.world import World, not_empty
 from core.errors import JobError
 from core.ferment.reading import MOST_PITCHING_C
@@ -14,12 +14,18 @@ from core.interval import Z90
 from core.measure.density import brix_from_sg, sg_from_brix
 from core.measure.scales import sg_from_baume, sg_read_at
 from core.must.composition import READING_SD
+from core.tables import CLARITY
 
 # A volume read at the mark: 2 %, nine times in ten. Common practice.
 MARK_SD = 0.02 / Z90
 # Yeast shows nothing for so long: what is read until then is the must.
 _LAG_DAYS = 0.5
-_FALLEN = 0.002
+_CLEAR = {key for key, row in CLARITY.items() if row.clear}
+# As the page has them, and as people write them.
+_NOT_CLEAR = {key for key, row in CLARITY.items() if not row.clear} | {
+    "lively", "foam", "bubbling", "bubbles", "fizzing", "haze",
+}  # fmt: skip
+_LEES = {"thick_lees", "lees", "sediment"}
 _SCALES = {
     "sg": lambda figure: figure,
     "brix": sg_from_brix,
@@ -41,7 +47,10 @@ def pitched(world: World, jug: Jug, event: Event, what: Pitched) -> None:
                 f"The must was {what.temperature_c:g} °C: yeast wants less than"
                 f" {MOST_PITCHING_C:g}, and may not have lived.",
             )
-    if jug.pitched_at is None:
+    jug.nothing_holds()
+    if jug.pitched_at is not None:
+        jug.watch.woken_at = event.at
+    else:
         jug.pitched_at, jug.yeast_g = event.at, what.yeast_g
         if not jug.watch.readings:
             jug.watch.restart(event.at, jug.brew.drink().sg)
@@ -59,7 +68,8 @@ def read(world: World, jug: Jug, event: Event, what: Read) -> None:
     # Alcohol bends light as sugar does: worked back, it is not what a proof stands on.
     worked_out = what.instrument.kind == "refractometer" and jug.pitched_at is not None
     jug.watch.read(event.at, sg, by_stem=not worked_out)
-    jug.read_at, jug.fed, jug.sugared = event.at, (), False
+    jug.fell(sg)
+    jug.read_at, jug.fed, jug.sugared, jug.unheld = event.at, (), False, None
     if what.taken_ml:
         world.settled(jug)
         world.lose(jug, event, "samples", world.share(jug, what.taken_ml, "what.sample_ml"))
@@ -70,7 +80,7 @@ def _of_the_must(jug: Jug, event: Event, sg: float) -> bool:
     if jug.brew.parts[grams.EATEN] != 0 or jug.unsettled is not None:
         return False
     first = jug.watch.readings[:1]
-    if first and first[0].seen and sg <= jug.watch.first_sg - _FALLEN:
+    if first and first[0].seen and sg <= jug.watch.first_sg - FALLEN:
         return False
     return jug.pitched_at is None or days_between(jug.pitched_at, event.at) <= _LAG_DAYS
 
@@ -108,7 +118,7 @@ def at_20(jug: Jug, what: Read) -> tuple[float, float]:
 def measured(world: World, jug: Jug, event: Event, what: Measured) -> None:
     """pH, acidity, warmth, and how much there is by the mark."""
     if what.ph is not None:
-        jug.ph = what.ph
+        jug.ph, jug.holding.ph_at = what.ph, event.at
     if what.temperature_c is not None:
         jug.watch.warmed(what.temperature_c)
     if what.ta_g_per_l is not None:
@@ -142,8 +152,13 @@ def _at_the_mark(world: World, jug: Jug, event: Event, volume: float) -> None:
 
 
 def noticed(world: World, jug: Jug, event: Event, what: Noticed) -> None:
-    """Whether it is clear is all that a figure rests on."""
-    jug.clear = jug.clear or "clear" in what.chips
+    """What holds its sugar rests on whether it is clear; any sign that it is not comes first."""
+    chips = set(what.chips)
+    jug.holding.sediment = jug.holding.sediment or bool(chips & _LEES)
+    if chips & _NOT_CLEAR:
+        jug.holding.clear_at = None
+    elif chips & _CLEAR:
+        jug.holding.clear_at = event.at
 
 
 def cared(world: World, jug: Jug, event: Event, what: Cared) -> None:

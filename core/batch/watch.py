@@ -2,13 +2,16 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
-from datetime import datetime
+from datetime import datetime, timedelta
 
-from core.ferment.stopping import SAME_POINTS, Reading
+from core.ferment.stopping import SAME_POINTS, Reading, at_rest
 
 # Colder by this much than it fermented, standing still proves nothing. Common practice.
 _COLDER_C = 2.0
 _SECONDS_A_DAY = 86_400.0
+# A fall that means something: yeast at work.
+FALLEN = 0.002
+_HAIR = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +37,10 @@ class Watch:
     warmest_c: float | None = None
     # Sugar went in once it was stabilised: it stands still, and is never proven dry.
     sweetened: bool = False
+    # It stood still before this stretch began: it need not fall to stand still again.
+    rested_before: bool = False
+    # Fresh yeast went in.
+    woken_at: datetime | None = None
 
     def copy(self) -> "Watch":
         """One that goes on by itself."""
@@ -57,6 +64,22 @@ class Watch:
         self.readings, self.moved = [Seen(at, sg, self.jug_c, seen=False)], 0.0
         self.sweetened = False
 
+    def rests_since(self, began: datetime) -> datetime | None:
+        """Since when it has stood still, after a fall; None while it does not. What was read
+        before fresh yeast went in tells how far it fell, and of no rest."""
+        kept = self.in_days(began)
+        if not kept:
+            return None
+        start = self._start(began)
+        woken = self.woken_at and days_between(start, self.woken_at)
+        if woken:
+            kept = [replace(each, seen=each.seen and each.days >= woken) for each in kept]
+        fell = kept[0].sg - kept[-1].sg >= FALLEN - _HAIR
+        rest = at_rest(kept)
+        if not rest.stopped or not (fell or self.rested_before):
+            return None
+        return start + timedelta(days=kept[-1].days - rest.days)
+
     def shifted(self, by: float) -> None:
         """Something that does not ferment went in: what was read before is read from here."""
         self.moved += by
@@ -78,8 +101,7 @@ class Watch:
         """
         if not self.readings:
             return ()
-        start = max(began, self.readings[0].at) if len(self.readings) > 1 else self.readings[0].at
-        start = min(start, self.readings[-1].at)
+        start = self._start(began)
         kept = [self.readings[0]]
         for each in self.readings[1:]:
             if not self._too_cold(each) or each.sg < kept[-1].sg - SAME_POINTS / 1000:
@@ -92,6 +114,11 @@ class Watch:
             )
             for each in kept
         )
+
+    def _start(self, began: datetime) -> datetime:
+        first = self.readings[0].at
+        start = max(began, first) if len(self.readings) > 1 else first
+        return min(start, self.readings[-1].at)
 
     def _too_cold(self, reading: Seen) -> bool:
         if reading.jug_c is None:

@@ -80,8 +80,8 @@ class World:
     ) -> None:
         """A share of it is gone, give or take; what it cost stays with the rest."""
         whole = jug.brew.parts
-        self.gone[where] = self.gone.get(where, no_parts()) + jug.brew.take(share).parts
-        self.gone_doses.add(jug.dosed.take(share))
+        self.gone[where] = self.gone.get(where, no_parts()) + share * whole
+        self.gone_doses.add(jug.takes(share))
         if deviation:
             jug.doubts.about(jug.brew, f"{event.id}/left", -deviation * whole)
 
@@ -95,7 +95,10 @@ class World:
         drink = jug.brew.drink()
         jug.most_ml = max(jug.most_ml, drink.volume_ml)
         if ferments and (jug.pitched_at is not None or jug.watch.readings):
+            rested = jug.rests_since is not None
             jug.watch.restart(at, drink.sg)
+            jug.watch.rested_before = rested
+            jug.held_sg = None if jug.held_sg is None else drink.sg
             more = jug.brew.parts[grams.FERMENT] - jug.brew.parts[grams.EATEN] - sugar
             jug.fed = (*jug.fed, (at, float(max(more, 0.0))))
         elif before is not None:

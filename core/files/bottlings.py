@@ -69,7 +69,8 @@ def _lot(item: object, at: str) -> Lot:
     except JobError as error:
         raise error.within(at) from error
     rated = number_of(fields, "rated_volumes", at, most=20)
-    if rated is not None:
+    # A maker's rating opens nothing that is never closed tight.
+    if rated is not None and row.limit_volumes != 0:
         row = replace(row, limit_volumes=rated)
     return Lot(
         name,

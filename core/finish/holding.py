@@ -27,7 +27,7 @@ _SORBIC_BY_ABV = (
 LEAST_ABV = 9.0
 # Molecular SO2 beside it, mg/L, and the part of a first addition that binds. Common practice.
 _LEAST_MOLECULAR_SO2 = 0.5
-_BINDS = 0.5
+BINDS = 0.5
 MOST_PH = 3.8
 _HAIR = 1e-9
 
@@ -53,6 +53,13 @@ class Stabilised:
             volume_ml,
             ph,
         )
+
+    @classmethod
+    def free(
+        cls, free_so2_mg_per_l: float, sorbic_mg_per_l: float, volume_ml: float, ph: float | None
+    ) -> "Stabilised":
+        """The same, where it is known how much of the SO2 is free."""
+        return cls.of(free_so2_mg_per_l / (1 - BINDS), sorbic_mg_per_l, volume_ml, ph)
 
     @property
     def so2_mg_per_l(self) -> float:
@@ -111,7 +118,7 @@ def doses_to_hold(
     sorbic = max(sorbic - there.sorbic_mg_per_l, 0.0)
     so2 = 0.0
     if there.ph is not None:
-        total = free_so2_for(_LEAST_MOLECULAR_SO2, min(max(there.ph, 2.8), 4.6)) / (1 - _BINDS)
+        total = free_so2_for(_LEAST_MOLECULAR_SO2, min(max(there.ph, 2.8), 4.6)) / (1 - BINDS)
         if there.ph > MOST_PH:
             why_not["sulphite"] = (
                 f"At pH {there.ph:.2f} sulphite hardly works: bring it to {MOST_PH:g} or below with"
@@ -153,12 +160,12 @@ def unmet(stabilised: Stabilised, abv: float, stopped: bool) -> tuple[str, ...]:
     if stabilised.sulphite_g <= 0:
         lacks.append("there is no sulphite, and sorbate alone tastes of geraniums")
     elif stabilised.ph is None:
-        lacks.append("nobody has measured its pH")
+        lacks.append("nobody has measured its pH since it stopped")
     elif stabilised.ph > MOST_PH:
         lacks.append(f"pH {stabilised.ph:.2f} is above {MOST_PH:g}, where sulphite hardly works")
     else:
         ph = max(stabilised.ph, 2.8)
-        free = stabilised.so2_mg_per_l * (1 - _BINDS)
+        free = stabilised.so2_mg_per_l * (1 - BINDS)
         if molecular_so2(free, ph) < _LEAST_MOLECULAR_SO2 * (1 - _HAIR):
             lacks.append("there is too little sulphite for its pH")
     return tuple(lacks)

@@ -123,7 +123,9 @@ def test_lees_are_forgiven_once_it_is_racked_again():
 
 def test_sulphite_before_the_yeast_changes_no_word_and_holds_no_malic_acid():
     """1 g/L of malic acid gives 0.17 volume."""
-    sour = plan(PEAR, sugar(400), {"name": "Malic acid", "kind": "acid", "acid": "malic", "mass_g": 12})
+    sour = plan(
+        PEAR, sugar(400), {"name": "Malic acid", "kind": "acid", "acid": "malic", "mass_g": 12}
+    )
     plain, early = told(sour, *RAN), told(sour, dated(SULPHITE, 1), *RAN)
     assert cork(plain)["volumes"]["worst"] == pytest.approx(cork(early)["volumes"]["worst"])
     assert plain["verdict"]["code"] == early["verdict"]["code"]

@@ -118,6 +118,8 @@ def test_juice_added_at_the_end_fills_more_bottles_than_the_must():
         on(41, "dosed", 12, dose="sulphite_potassium", mass_g=3.0),
         on(41, "dosed", 13, dose="sorbate", mass_g=6),
         on(42, "added", pour={**PEAR, "volume_ml": 4700}),
+        # Juice clouds a clear drink, and its pH is another: both are looked at again.
+        on(43, "noticed", 10, chips=["clear"]), on(43, "measured", 11, ph=3.5),
         on(43, "bottled", lots=[lot(count=34)]),
     )  # fmt: skip
     assert answer["verdict"]["code"] == "bottled"
