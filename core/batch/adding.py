@@ -5,10 +5,11 @@ from core.batch.brew import no_parts
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
 from core.batch.events import Added, Dosed, Event
 from core.batch.holding import TOGETHER
-from core.batch.jug import Jug
+from core.batch.jug import Jug, waits_beside
 from core.batch.watch import Watch
-from core.batch.world import World, ferments, not_empty
+from core.batch.world import World, day_of, ferments, not_empty
 from core.errors import JobError
+from core.estimate.ledger import Brought, Moved
 from core.ferment.strength import ETHANOL_G_PER_ML
 from core.measure.density import water_density_g_per_ml
 from core.must.acidity import BICARBONATES, acid_taken_g_per_l
@@ -32,6 +33,10 @@ def added(world: World, jug: Jug, event: Event, what: Added) -> None:
         if waiting is None:
             raise JobError("Nothing was held back from this jug.", "what.held_back")
         jug.held_back = None
+        aside = waits_beside(jug.name)
+        world.ledger.append(
+            Moved(aside, day_of(event.at), event.id, ((jug.name, 1.0),), whole=True)
+        )
         world.change(jug, event.at, lambda: jug.brew.add(waiting), ferments=True)
         return
     item = PricedPour(as_known(what.pour.pour, what.pour.pack), what.pour.pack)
@@ -39,7 +44,7 @@ def added(world: World, jug: Jug, event: Event, what: Added) -> None:
     held = sweet and world.stabilised(jug)
     stood = jug.watch.copy() if sweet and not held and jug.rests_since else _unheld(jug, event)
     before = None if jug.brew.empty else jug.brew.drink()
-    world.change(jug, event.at, lambda: world.pour(jug, item, event.id), sweet and not held)
+    world.change(jug, event.at, lambda: world.pour(jug, item, event.id, event.at, sweet and not held), sweet and not held)
     jug.watch.sweetened = jug.watch.sweetened or held
     jug.sugared = jug.sugared or sweet
     if before is None:
@@ -120,13 +125,15 @@ def _goes_in(world: World, jug: Jug, event: Event, what: Dosed) -> None:
         "tannin": Pour("Tannin", "tannin", mass_g=what.mass_g),
     }
     if what.dose in solids:
-        world.pour(jug, PricedPour(solids[what.dose]), event.id)
+        world.pour(jug, PricedPour(solids[what.dose]), event.id, event.at)
     elif what.dose == "flavour":
         spirit = no_parts()
         spirit[grams.ETHANOL] = what.volume_ml * what.abv / 100 * ETHANOL_G_PER_ML
         water = what.volume_ml * (1 - what.abv / 100) * water_density_g_per_ml(20)
         spirit[grams.MASS] = spirit[grams.ETHANOL] + water
         jug.brew.parts = jug.brew.parts + spirit
+        mass, ethanol = float(spirit[grams.MASS]), float(spirit[grams.ETHANOL])
+        world.ledger.append(Brought(jug.name, day_of(event.at), mass, ethanol))
     elif what.dose.startswith("bicarbonate_"):
         _less_sour(jug, what.mass_g, what.dose.removeprefix("bicarbonate_"))
 

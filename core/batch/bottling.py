@@ -6,9 +6,10 @@ from decimal import Decimal
 from core.batch.brew import Array, Brew, no_parts, parts_of
 from core.batch.events import Bottled, Event, Lot, LotMoved, Priming, Tasted
 from core.batch.jug import FilledLot, Jug
-from core.batch.world import World, not_empty
+from core.batch.world import World, day_of, not_empty
 from core.cost.costing import Pack, packs_used
 from core.errors import JobError
+from core.estimate.ledger import Filled, Gone
 from core.must.mixing import Pour, mix_of
 from core.plan.evaluation import Recipe
 
@@ -34,6 +35,7 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
     """Fill lots. Raises JobError for more than there may be, or a lot there is already."""
     not_empty(jug, "bottle", "what.lots")
     before = world.settled(jug).copy()
+    world.ledger.append(Filled(jug.name, day_of(event.at), event.id))
     there = jug.brew.volume_ml
     total = sum(lot.volume_ml for lot in what.lots)
     primings = [_primed(jug.plan, lot, what.priming, total) for lot in what.lots]
@@ -72,6 +74,7 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
         jug.doubts.brews.append(brew)
         world.lots[jug.name, lot.id] = filled
     jug.takes(whole)
+    world.ledger.append(Gone(jug.name, day_of(event.at), f"{event.id}/filled", whole))
     jug.pays_on(whole)
     jug.as_it_went = before
 

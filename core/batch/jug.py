@@ -18,6 +18,11 @@ _LEFT_ML, _LEFT_SHARE = 100.0, 0.02
 _HAIR = 1e-9
 
 
+def waits_beside(jug: str) -> str:
+    """The name of what was held back from a jug."""
+    return f"{jug}/held back"
+
+
 @dataclass(frozen=True, slots=True)
 class Note:
     """Something to be told: a code and a sentence."""

@@ -5,8 +5,11 @@ from core.batch.brew import Array, drink_of
 from core.batch.events import Cared, Event, Measured, Noticed, Pitched, Read
 from core.batch.jug import Jug
 from core.batch.watch import FALLEN, days_between
-from core.batch.world import World, not_empty
+from core.batch.world import World, day_of, not_empty
 from core.errors import JobError
+from core.estimate.ledger import Marked, Warmed
+from core.estimate.ledger import Pitched as YeastIn
+from core.estimate.ledger import Read as ReadOff
 from core.ferment.reading import MOST_PITCHING_C
 from core.ferment.refractometer import while_fermenting
 from core.ferment.strength import sg_from_mark
@@ -39,8 +42,9 @@ def pitched(world: World, jug: Jug, event: Event, what: Pitched) -> None:
     not_empty(jug, "pitch into")
     if what.tolerance_abv is not None:
         jug.tolerance_abv = what.tolerance_abv
+    world.ledger.append(YeastIn(jug.name, day_of(event.at), what.tolerance_abv))
     if what.temperature_c is not None:
-        jug.watch.warmed(what.temperature_c)
+        _warmed(world, jug, event, what.temperature_c)
         if what.temperature_c > MOST_PITCHING_C:
             jug.note(
                 "pitched_warm",
@@ -61,12 +65,20 @@ def read(world: World, jug: Jug, event: Event, what: Read) -> None:
     not_empty(jug, "read")
     sg, deviation = at_20(jug, what)
     world.at_20[event.id] = sg
-    if _of_the_must(jug, event, sg):
+    of_must = _of_the_must(jug, event, sg)
+    tool = what.instrument
+    refracted = tool.kind == "refractometer"
+    stem = "refractometer" if refracted else f"stem {tool.offset:g}" if tool.offset else "stem"
+    spread = 1000 * deviation if refracted else None
+    points = 1000 * (sg - 1)
+    day = day_of(event.at)
+    world.ledger.append(ReadOff(jug.name, day, event.id, points, of_must, stem, spread))
+    if of_must:
         _narrow(world, jug, sg, deviation)
     else:
         jug.unsettled = (sg, event.id, deviation)
     # Alcohol bends light as sugar does: worked back, it is not what a proof stands on.
-    worked_out = what.instrument.kind == "refractometer" and jug.pitched_at is not None
+    worked_out = refracted and jug.pitched_at is not None
     jug.watch.read(event.at, sg, by_stem=not worked_out)
     jug.fell(sg)
     jug.read_at, jug.fed, jug.sugared, jug.unheld = event.at, (), False, None
@@ -120,7 +132,7 @@ def measured(world: World, jug: Jug, event: Event, what: Measured) -> None:
     if what.ph is not None:
         jug.ph, jug.holding.ph_at = what.ph, event.at
     if what.temperature_c is not None:
-        jug.watch.warmed(what.temperature_c)
+        _warmed(world, jug, event, what.temperature_c)
     if what.ta_g_per_l is not None:
         not_empty(jug, "titrate")
         acid = what.ta_g_per_l * world.settled(jug).brew.drink().volume_ml / 1000
@@ -141,13 +153,15 @@ def _at_the_mark(world: World, jug: Jug, event: Event, volume: float) -> None:
         raise JobError("A jug holds more than nothing.", "what.volume_ml")
     if volume < there.value:
         # Less than the sum is a loss without a name.
-        world.lose(jug, event, "unnamed", 1 - volume / there.value)
+        world.lose(jug, event, "unnamed", 1 - volume / there.value, left_ml=volume)
     elif volume > there.high + Z90 * MARK_SD * volume:
         jug.note(
             "more_than_went_in",
             f"{volume:.0f} ml at the mark is more than the {there.low:.0f} to {there.high:.0f} ml"
             " that went in: was something not written down?",
         )
+    if volume >= there.value:
+        world.ledger.append(Marked(jug.name, day_of(event.at), event.id, volume))
     jug.doubts.narrow(jug.brew, _volume, volume, MARK_SD * volume)
 
 
@@ -168,7 +182,12 @@ def cared(world: World, jug: Jug, event: Event, what: Cared) -> None:
     elif what.did == "swirled":
         jug.swirled_at = event.at
     elif what.did == "held_at" and what.temperature_c is not None:
-        jug.watch.warmed(what.temperature_c)
+        _warmed(world, jug, event, what.temperature_c)
+
+
+def _warmed(world: World, jug: Jug, event: Event, celsius: float) -> None:
+    jug.watch.warmed(celsius)
+    world.ledger.append(Warmed(jug.name, day_of(event.at), celsius))
 
 
 def _sg(parts: Array) -> float:

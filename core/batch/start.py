@@ -4,8 +4,9 @@ from collections.abc import Iterable
 from dataclasses import replace
 
 from core.batch.events import Event, Poured
-from core.batch.jug import Jug
+from core.batch.jug import Jug, waits_beside
 from core.batch.world import World
+from core.estimate.ledger import Moved
 from core.plan.evaluation import PricedPour, Recipe, as_known, solved
 
 
@@ -20,6 +21,8 @@ def begin(world: World, name: str, plan: Recipe | None, events: Iterable[Event])
     jug.most_ml = jug.brew.drink().volume_ml
     if plan.hold_back_ml:
         jug.held_back = jug.brew.take(min(plan.hold_back_ml / jug.most_ml, 1.0))
+        aside = ((waits_beside(name), plan.hold_back_ml),)
+        world.ledger.append(Moved(name, 0.0, f"{name}/held back", aside, whole=False))
         jug.doubts.brews.append(jug.held_back)
 
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
-from datetime import datetime
+from datetime import UTC, datetime
 from decimal import Decimal
 
 from core.batch import brew as grams
@@ -11,12 +11,21 @@ from core.batch.doses import Dosed
 from core.batch.events import Event
 from core.batch.judge import judged
 from core.batch.jug import FilledLot, Jug
+from core.batch.watch import days_between
 from core.cost.costing import packs_used
 from core.errors import JobError
+from core.estimate.ledger import Gone, Poured, Step
 from core.interval import sd_of_range90
 from core.must.mixing import mix_of, mixed
 from core.must.sharpness import acid_g, malic_g_per_l
 from core.plan.evaluation import PricedPour
+
+_FIRST_DAY = datetime(2000, 1, 1, tzinfo=UTC)
+
+
+def day_of(at: datetime | None) -> float:
+    """Days as core.estimate counts them; 0 before anything happened."""
+    return 0.0 if at is None else days_between(_FIRST_DAY, at)
 
 
 @dataclass(slots=True)
@@ -31,6 +40,8 @@ class World:
     at_20: dict[str, float] = field(default_factory=dict)
     gone: dict[str, Array] = field(default_factory=dict)
     gone_doses: Dosed = field(default_factory=Dosed)
+    # The same, as core.estimate wants it.
+    ledger: list[Step] = field(default_factory=list)
 
     def run_together(self, one: Jug, other: Jug) -> None:
         """Their drink shares its doubts from now on."""
@@ -42,9 +53,17 @@ class World:
             if jug.doubts is gone:
                 jug.doubts = one.doubts
 
-    def pour(self, jug: Jug, item: PricedPour, name: str) -> None:
+    def pour(
+        self,
+        jug: Jug,
+        item: PricedPour,
+        name: str,
+        at: datetime | None = None,
+        ferments: bool = False,
+    ) -> None:
         """Grams, acid and money into a jug; `name` sets this pour's amount apart from others."""
         pour = item.pour
+        self.ledger.append(Poured(jug.name, day_of(at), name, pour, ferments))
         mix, doubts, _ = mixed([pour], f"{name}/")
         low, high = acid_g(pour)
         jug.brew.parts = jug.brew.parts + parts_of(mix, (low + high) / 2)
@@ -76,12 +95,22 @@ class World:
         return min(taken_ml / volume, 1.0)
 
     def lose(
-        self, jug: Jug, event: Event, where: str, share: float, deviation: float = 0.0
+        self,
+        jug: Jug,
+        event: Event,
+        where: str,
+        share: float,
+        deviation: float = 0.0,
+        left_ml: float | None = None,
     ) -> None:
-        """A share of it is gone, give or take; what it cost stays with the rest."""
+        """A share of it is gone, give or take; what it cost stays with the rest. `left_ml` where a
+        mark says how much is left."""
         whole = jug.brew.parts
         self.gone[where] = self.gone.get(where, no_parts()) + share * whole
         self.gone_doses.add(jug.takes(share))
+        self.ledger.append(
+            Gone(jug.name, day_of(event.at), f"{event.id}/{where}", share, left_ml, deviation)
+        )
         if deviation:
             jug.doubts.about(jug.brew, f"{event.id}/left", -deviation * whole)
 

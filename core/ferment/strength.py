@@ -7,7 +7,7 @@ from scipy.optimize import brentq
 
 from core.errors import JobError
 from core.interval import Interval
-from core.measure.density import brix_from_sg, drink_volume_ml, sg_from_density
+from core.measure.density import brix_from_sg, check_brix, drink_volume_ml, sg_from_density
 
 # Balling: 2.0665 g of sugar (as sucrose) give 1 g of ethanol. Checked against the two other
 # common yields, EU wine law's 16.83 and the practical 17.5 g of hexose per litre and % vol.
@@ -75,6 +75,7 @@ def fermented(
     solids = solids_g - eaten_g / as_sucrose
     mass = mass_g - eaten_g * _LOST_PER_SUGAR
     water = mass - ethanol - by_product - solids
+    check_brix(100 * solids / (water + solids))
     volume = drink_volume_ml(water, ethanol, solids, by_product)
     abv = 100 * ethanol / ETHANOL_G_PER_ML / volume
     return Drink(sg_from_density(mass / volume), abv, volume, mass, ethanol, solids, by_product)

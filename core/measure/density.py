@@ -4,6 +4,10 @@
 """
 
 import math
+from typing import TypeVar
+
+import numpy as np
+import numpy.typing as npt
 
 from core.errors import JobError
 
@@ -11,6 +15,8 @@ from core.errors import JobError
 # Fitted to NBS Circular 440, table 114, 0-95 °Bx, as GNU units prints it; within 2.4e-5 of
 # the table. The same shape goes on smoothly a little below 0, where dry wines read.
 _NBS440 = (0.38713, 0.12583, 0.06971, -0.02741)
+
+Num = TypeVar("Num", float, npt.NDArray[np.float64])
 
 BRIX_MAX = 95.0
 BRIX_MIN = -10.0
@@ -31,8 +37,18 @@ def sg_from_brix(brix: float) -> float:
     >>> f"{sg_from_brix(10):.4f}"
     '1.0400'
     """
+    check_brix(brix)
+    return solution_sg(brix)
+
+
+def check_brix(brix: float) -> None:
+    """Raises JobError for what no solution can be."""
     if not BRIX_MIN <= brix <= BRIX_MAX:
         raise JobError(f"{brix:.1f} °Bx is outside what a sugar solution can be (0 to 95).")
+
+
+def solution_sg(brix: Num) -> Num:
+    """The same for any figure or an array of them, unchecked."""
     b = brix / 100
     c1, c2, c3, c4 = _NBS440
     return 1 + b * (c1 + b * (c2 + b * (c3 + b * c4)))
@@ -67,7 +83,7 @@ def brix_from_sg(sg: float) -> float:
     return brix
 
 
-def density_g_per_ml(sg: float) -> float:
+def density_g_per_ml(sg: Num) -> Num:
     """True density at 20 °C, g/ml, from apparent SG 20/20 (the air's lift put back).
 
     Reference: Tanaka et al., Metrologia 38 (2001) 301.
@@ -183,7 +199,7 @@ _OIML_R22 = (
 _BY_PRODUCT_ML_PER_G = 0.70
 
 
-def ethanol_water_density_g_per_ml(ethanol_share: float) -> float:
+def ethanol_water_density_g_per_ml(ethanol_share: Num) -> Num:
     """Density at 20 °C, g/ml, of ethanol and water alone; `ethanol_share` g/g, 0 to 0.3.
 
     Source: OIML R 22 (coefficients from memory, checked against its published table).
@@ -193,29 +209,28 @@ def ethanol_water_density_g_per_ml(ethanol_share: float) -> float:
     >>> f"{ethanol_water_density_g_per_ml(0.20):.4f}"
     '0.9686'
     """
-    density = 0.0
+    density = ethanol_share * 0.0
     for coefficient in reversed(_OIML_R22):
         density = density * ethanol_share + coefficient
     return density / 1000
 
 
-def drink_volume_ml(
-    water_g: float, ethanol_g: float, solids_g: float, by_product_g: float
-) -> float:
+def drink_volume_ml(water_g: Num, ethanol_g: Num, solids_g: Num, by_product_g: Num) -> Num:
     """Volume at 20 °C of a finished drink from the grams in it.
 
     Ethanol-water (OIML R 22) plus the room the solids and by-products take up in that water,
     as if neither felt the other; exact for either alone. Derived; see docs/decisions.
-    `solids_g` may be a little negative (a must fermented past its sugar), 10 % at most.
+    `solids_g` may be a little negative (a must fermented past its sugar), 10 % at most. Takes
+    arrays of many drinks as well.
     """
     spirit = (water_g + ethanol_g) / ethanol_water_density_g_per_ml(
         ethanol_g / (water_g + ethanol_g)
     )
     syrup = water_g + solids_g
-    sweet = syrup / density_g_per_ml(sg_from_brix(100 * solids_g / syrup))
+    sweet = syrup / density_g_per_ml(solution_sg(100 * solids_g / syrup))
     return spirit + sweet - water_g / _WATER_20 + by_product_g * _BY_PRODUCT_ML_PER_G
 
 
-def sg_from_density(density: float) -> float:
+def sg_from_density(density: Num) -> Num:
     """Apparent SG 20/20 from true density at 20 °C, g/ml."""
     return (density - _AIR) / _WATER_LESS_AIR

@@ -247,12 +247,12 @@ class _Writer:
     def seen(self, truth: Truth, less_sugar: float = 0.0) -> float:
         """What is read off the stem, whole points."""
         sg = truth.sg(truth.hexose - less_sugar * truth.litres)
-        return round(sg + (self.stem - self.warm + self.rng.normal(0, 0.6)) / 1000, 3)
+        return float(round(sg + (self.stem - self.warm + self.rng.normal(0, 0.6)) / 1000, 3))
 
     def read(self, truth: Truth, less_sugar: float = 0.0) -> float:
         shown = self.seen(truth, less_sugar)
         if "misread" in self.slips and self.rng.random() < 0.25:
-            shown = round(shown + self.rng.choice([-0.004, 0.004, 0.01]), 3)
+            shown = float(round(shown + self.rng.choice([-0.004, 0.004, 0.01]), 3))
         self.write("read", sg=shown)
         return shown
 

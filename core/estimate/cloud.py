@@ -1,0 +1,290 @@
+"""The members: their knobs, what each jug of each member holds, and what an observation does.
+
+A member is one whole story of the jugs that have run together. Its knobs (amounts, richness, the
+stem, each reading's error) are drawn from the priors. A reading moves the knobs of each member so
+that it reads just that, as the linear estimate from its own priors would (Kalman 1960, J. Basic
+Eng. 82:35; drawn as Matheron's rule has it, Journel and Huijbregts 1978), and weighs the member by
+how likely its kind of slip made the reading. So no surprise leaves the cloud empty.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+import numpy as np
+import numpy.typing as npt
+from scipy.special import ndtri
+
+from core.estimate import priors
+from core.estimate.drinks import EXTRACT, FERMENT, MASS, PARTS, SUGAR, Drinks, drinks, with_left
+from core.estimate.net import MEMBERS, Array, Net
+from core.estimate.priors import Spread
+from core.must.mixing import Mix, Pour, mixed
+
+Mask = npt.NDArray[np.bool_]
+
+YIELD, BY_PRODUCT, MODEL = "yield", "by-product", "model"
+# The step of a slope, as a share of all grams.
+_STEP = 1e-4
+_PART = 0.01
+_DOUBTED = (MASS, SUGAR, FERMENT, EXTRACT)
+# Rounds that bring a bent relation near enough to its straight line.
+_ROUNDS = 2
+_TINY = 1e-12
+
+
+@dataclass(slots=True)
+class Portion:
+    """What one vessel holds in each member, g, and how each knob moves it, g per unit."""
+
+    parts: Array
+    by: dict[str, Array] = field(default_factory=dict)
+
+    def copy(self) -> "Portion":
+        """One that goes on by itself."""
+        return Portion(self.parts.copy(), {name: move.copy() for name, move in self.by.items()})
+
+    def scaled(self, share: Array) -> "Portion":
+        """So much of it, a share for each member."""
+        by = {name: move * share[:, None] for name, move in self.by.items()}
+        return Portion(self.parts * share[:, None], by)
+
+    def add(self, other: "Portion") -> None:
+        """Pour another in."""
+        self.parts = self.parts + other.parts
+        for name, move in other.by.items():
+            self.by[name] = self.by[name] + move if name in self.by else move
+
+
+class Cloud:
+    """Weighted members, and the observations that they agree with."""
+
+    def __init__(self, members: int = MEMBERS) -> None:
+        self.net = Net(members)
+        self.members = members
+        self.log_weight = np.zeros(members)
+        self.portions: list[Portion] = []
+        self._place: dict[str, int] = {}
+        self._in_logarithm: set[str] = set()
+        self.value = np.zeros((members, 0))
+        self._middle = np.zeros((members, 0))
+        self._spread = np.zeros((members, 0))
+        # One row a hard observation: how each knob moves it; nothing where it was not about that
+        # member.
+        self._rows: list[Array] = []
+        self.knob(YIELD, Spread(priors.YIELD, priors.YIELD, 0.0))
+        self.knob(BY_PRODUCT, Spread(priors.BY_PRODUCT, priors.BY_PRODUCT, 0.0))
+        self.knob(MODEL, Spread(priors.MODEL_POINTS, priors.MODEL_POINTS, 0.0))
+
+    # Knobs.
+
+    def knob(self, name: str, spread: Spread, in_logarithm: bool = False) -> Array:
+        """The values of a named source of doubt, drawn when it first appears."""
+        if name not in self._place:
+            u = self.net.column(name)
+            slips = u < spread.share
+            part = np.where(slips, u / max(spread.share, _TINY), (u - spread.share) / (1 - spread.share))
+            width = np.where(slips, spread.wide, spread.narrow)
+            middle = np.where(slips, spread.slip_mean, 0.0)
+            drawn = middle + width * ndtri(np.clip(part, 1e-6, 1 - 1e-6))
+            self._place[name] = len(self._place)
+            self.value = np.column_stack([self.value, drawn])
+            self._middle = np.column_stack([self._middle, middle])
+            self._spread = np.column_stack([self._spread, width])
+            self._rows = [np.column_stack([row, np.zeros(self.members)]) for row in self._rows]
+            if in_logarithm:
+                self._in_logarithm.add(name)
+        return self.value[:, self._place[name]]
+
+    def of(self, name: str) -> Array:
+        """The values of a knob that is there."""
+        return self.value[:, self._place[name]]
+
+    def has(self, name: str) -> bool:
+        """Whether there is a knob of that name."""
+        return name in self._place
+
+    @property
+    def weights(self) -> Array:
+        """Of the members, summing to 1."""
+        weights: Array = np.exp(self.log_weight - self.log_weight.max())
+        return np.asarray(weights / weights.sum())
+
+    @property
+    def in_effect(self) -> float:
+        """How many members really count."""
+        return float(1 / np.sum(self.weights**2))
+
+    # What is in.
+
+    def empty(self) -> Portion:
+        """A vessel with nothing in it."""
+        portion = Portion(np.zeros((self.members, PARTS)))
+        self.portions.append(portion)
+        return portion
+
+    def pour(self, portion: Portion, jug: str, name: str, pour: Pour) -> None:
+        """Grams in, each member its own."""
+        mix, doubts, _ = mixed([pour], f"{name}/")
+        base = _grams(mix)
+        way = pour.amount_by or ("scale" if pour.by_mass else "measuring_jug")
+        spread = priors.AMOUNTS[way]
+        if way == "scale" and pour.by_mass and pour.amount > 0:
+            # A kitchen scale shows whole grams, nine times in ten.
+            spread = Spread(
+                max(spread.narrow, 0.6 / pour.amount), max(spread.wide, 1 / pour.amount), spread.share
+            )
+        amount = self.knob(f"{name}/amount", spread)
+        poured = 1 + amount[:, None]
+        more = Portion(poured * base, {f"{name}/amount": np.broadcast_to(base, (self.members, PARTS))})
+        for source, shift in doubts.items():
+            if source == f"{name}/0/amount":
+                continue
+            grams = _grams(shift)
+            knob, values, moved = self._of_product(f"{jug}: {source}", pour, mix, grams)
+            more.parts = more.parts + poured * moved * values[:, None]
+            log = knob in self._in_logarithm
+            steep = (1 + values)[:, None] if log else 1.0
+            more.by[knob] = poured * moved * steep
+        portion.add(more)
+
+    def _of_product(self, source: str, pour: Pour, mix: Mix, grams: Array) -> tuple[str, Array, Array]:
+        """A knob of what was poured: its name, how far each member's lies from the middle in units
+        of `moved`, and the grams of a unit."""
+        if source.endswith("/extract") and mix.extract > 0 and grams[EXTRACT] > 0:
+            part = float(grams[EXTRACT] / mix.extract)
+            half = min(part * np.sqrt(3), 0.9)
+            narrow = float(np.log((1 + half) / (1 - half)) / (2 * 1.6449))
+            spread = Spread(
+                narrow, max(priors.EXTRACT_SLIP, 1.5 * narrow), priors.EXTRACT_SLIP_SHARE
+            )
+            return source, np.expm1(self.knob(source, spread, in_logarithm=True)), grams / part
+        if source.endswith("/sugar") and pour.measured_sg is None and mix.sugar > 0:
+            part = max(float(abs(grams[SUGAR]) / mix.sugar), _TINY)
+            wide = max(priors.RICHNESS_SLIP / part, 1.5)
+            spread = Spread(1.0, wide, priors.RICHNESS_SLIP_SHARE)
+        else:
+            spread = Spread(1.0, priors.OTHER_SLIP, priors.OTHER_SLIP_SHARE)
+        return source, self.knob(source, spread), grams
+
+    def drinks(self, parts: Array) -> Drinks:
+        """What the grams make, by each member's own yield."""
+        return drinks(parts, 1 + self.of(YIELD), self.of(BY_PRODUCT))
+
+    # What is seen.
+
+    def observe(
+        self,
+        portion: Portion,
+        figure: float,
+        of: Callable[[Drinks], Array],
+        also: dict[str, Array | float],
+        about: Mask,
+        left: Array | None = None,
+    ) -> None:
+        """Each member it is `about` is moved until `of` its drink shows the `figure`, and weighed
+        by how likely that was. `also` are knobs that move what is shown by themselves, so much per
+        unit; the last of them takes what no straight line settles. `left` holds the sugar, g/L;
+        None: as it is."""
+        row = self._row(portion, of, also, left)
+        row[~about] = 0.0
+        gain, likely = self._gain(row)
+        for round_ in range(_ROUNDS):
+            off = figure - self._shown(portion, of, also, left)
+            if round_ == 0:
+                before = off + np.sum(row * (self.value - self._middle), axis=1)
+                weight = -0.5 * (before**2 / likely + np.log(2 * np.pi * likely))
+                self.log_weight = self.log_weight + np.where(about, weight, 0.0)
+                self._middle = self._middle + np.where(about, before / likely, 0.0)[:, None] * gain
+            self._move(np.where(about, off / likely, 0.0)[:, None] * gain)
+        rest = list(also)[-1]
+        coefficient = also[rest]
+        off = figure - self._shown(portion, of, also, left)
+        self.value[:, self._place[rest]] += np.where(about, off / coefficient, 0.0)
+        self._rows.append(row)
+
+    def _shown(
+        self,
+        portion: Portion,
+        of: Callable[[Drinks], Array],
+        also: dict[str, Array | float],
+        left: Array | None,
+    ) -> Array:
+        shown = of(self.drinks(self.held(portion.parts, left)))
+        for name, coefficient in also.items():
+            shown = shown + coefficient * self.of(name)
+        return shown
+
+    def held(self, parts: Array, left: Array | None) -> Array:
+        """The grams with so much sugar left, g/L; None: as they are."""
+        if left is None:
+            return parts
+        return with_left(parts, left, 1 + self.of(YIELD), self.of(BY_PRODUCT))
+
+    def _row(
+        self,
+        portion: Portion,
+        of: Callable[[Drinks], Array],
+        also: dict[str, Array | float],
+        left: Array | None,
+    ) -> Array:
+        """How each knob moves the figure; slopes are the middle member's."""
+        weights = self.weights
+        step = _STEP * max(float(weights @ portion.parts[:, MASS]), _TINY)
+        # As it is, more of each part, more yield and more by-products: a row each.
+        parts = np.repeat((weights @ portion.parts)[None, :], len(_DOUBTED) + 3, axis=0)
+        for place, part in enumerate(_DOUBTED, start=1):
+            parts[place, part] += step
+        yields, by_products = np.ones(len(parts)), np.zeros(len(parts))
+        yields[-2], by_products[-1] = 1 + _PART, _PART
+        if left is not None:
+            parts = with_left(parts, np.full(len(parts), float(weights @ left)), yields, by_products)
+        shown = of(drinks(parts, yields, by_products))
+        slopes = np.zeros(PARTS)
+        slopes[list(_DOUBTED)] = (shown[1:-2] - shown[0]) / step
+        row = np.zeros_like(self.value)
+        for name, move in portion.by.items():
+            row[:, self._place[name]] = move @ slopes
+        row[:, self._place[YIELD]] = (shown[-2] - shown[0]) / _PART
+        row[:, self._place[BY_PRODUCT]] = (shown[-1] - shown[0]) / _PART
+        for name, coefficient in also.items():
+            row[:, self._place[name]] += coefficient
+        return row
+
+    def _gain(self, row: Array) -> tuple[Array, Array]:
+        """How far each knob goes per unit that the figure is off, times the variance of the figure
+        given all that was observed before; and that variance."""
+        variance = self._spread**2
+        gain = variance * row
+        if self._rows:
+            rows = np.stack(self._rows, axis=1)
+            among = np.einsum("nik,nk,njk->nij", rows, variance, rows)
+            count = len(self._rows)
+            # What was not about a member tells it nothing.
+            among[:, range(count), range(count)] += np.where(
+                among[:, range(count), range(count)] <= _TINY, 1.0, 1e-9
+            )
+            across = np.einsum("nik,nk->ni", rows, gain)
+            solved = np.linalg.solve(among, across[:, :, None])[:, :, 0]
+            gain = gain - np.einsum("ni,nik,nk->nk", solved, rows, variance)
+        likely = np.maximum(np.sum(gain * row, axis=1), _TINY)
+        return gain, likely
+
+    def _move(self, by: Array) -> None:
+        """Every knob, and every vessel with it."""
+        self.value = self.value + by
+        moved = {name for name, place in self._place.items() if np.any(by[:, place])}
+        for portion in self.portions:
+            for name in moved & portion.by.keys():
+                step = by[:, self._place[name]][:, None]
+                if name in self._in_logarithm:
+                    step = np.expm1(np.clip(step, -3, 3))
+                    portion.parts = portion.parts + portion.by[name] * step
+                    portion.by[name] = portion.by[name] * (1 + step)
+                else:
+                    portion.parts = portion.parts + portion.by[name] * step
+
+
+def _grams(mix: Mix) -> Array:
+    grams = np.zeros(PARTS)
+    grams[[MASS, SUGAR, FERMENT, EXTRACT]] = (mix.mass, mix.sugar, mix.ferment, mix.extract)
+    return grams

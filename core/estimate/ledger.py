@@ -1,0 +1,122 @@
+"""What happened to the drink, as the estimate needs it: in, out, on, and what was seen of it.
+
+Written while a journal is folded (core.batch), in order. Days are counted from any fixed moment.
+"""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from core.must.mixing import Pour
+
+
+@dataclass(frozen=True, slots=True)
+class Poured:
+    """A pour into a jug; `name` sets its amount apart from any other's. `ferments` where it sets
+    yeast that is there going again."""
+
+    jug: str
+    day: float
+    name: str
+    pour: Pour
+    ferments: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Brought:
+    """Grams beyond doubt: spirit with a flavour."""
+
+    jug: str
+    day: float
+    mass_g: float
+    ethanol_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class Gone:
+    """A share of a jug is gone, give or take; or so many ml."""
+
+    jug: str
+    day: float
+    name: str
+    share: float = 0.0
+    volume_ml: float | None = None
+    spread: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Moved:
+    """From a jug into others, ml each; `whole` where nothing stays."""
+
+    jug: str
+    day: float
+    name: str
+    into: tuple[tuple[str, float], ...]
+    whole: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Pitched:
+    """Yeast goes in; its limit where one is named, % vol."""
+
+    jug: str
+    day: float
+    tolerance_abv: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Read:
+    """A gravity at 20/20, `spread` in points where it is not a stem's; `of_must` before the yeast
+    had done anything. `stem` names the instrument."""
+
+    jug: str
+    day: float
+    name: str
+    points: float
+    of_must: bool
+    stem: str
+    spread: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Marked:
+    """So many ml by the mark."""
+
+    jug: str
+    day: float
+    name: str
+    volume_ml: float
+
+
+@dataclass(frozen=True, slots=True)
+class Warmed:
+    """So warm from now on."""
+
+    jug: str
+    day: float
+    celsius: float
+
+
+@dataclass(frozen=True, slots=True)
+class Tested:
+    """What was tried of a jug: `found` is g/L of reducing sugar (`over`: at least so much), points
+    that a forced sample fell by, a word of taste, or points that a stem shows in water."""
+
+    jug: str
+    day: float
+    kind: Literal["sugar", "forced", "taste", "stem"]
+    found: float = 0.0
+    over: bool = False
+    says_dry: bool = True
+    stem: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Filled:
+    """Bottles are filled: what is in the jug then is kept under a name."""
+
+    jug: str
+    day: float
+    name: str
+
+
+Step = Poured | Brought | Gone | Moved | Pitched | Read | Marked | Warmed | Tested | Filled

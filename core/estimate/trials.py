@@ -1,0 +1,60 @@
+"""What a test for sugar, a forced sample or a tongue says of how much sugar is left."""
+
+import numpy as np
+from scipy.special import ndtr
+
+from core.estimate.drinks import Drinks
+from core.estimate.ledger import Tested
+from core.estimate.net import Array
+
+# A tablet or strip for reducing sugar: how far the logarithm of its g/L lies off. No source.
+_SUGAR_LOG = 0.3
+# A forced sample's fall, points, and how often it does nothing; what fresh yeast good for 3 % vol
+# more can eat, g/L. Common practice.
+_FALL_POINTS, _FAILS, _FORCED_G_PER_L = 0.7, 0.10, 50.0
+_POINTS_PER_G_PER_L = 1 / 2.2
+# Off-dry, medium and sweet begin here, g/L, soft by so much; one answer in thirty is nonsense.
+TASTES = ("dry", "off_dry", "medium", "sweet")
+_TASTES_FROM = (8.0, 16.0, 40.0)
+_TASTE_SOFT, _NONSENSE = 4.0, 0.03
+_LEAST = 1e-26
+
+
+def log_likelihood(test: Tested, found: Drinks) -> Array:
+    """The logarithm of how likely each member was to give the answer."""
+    left = np.maximum(found.left, 0.0)
+    if test.kind == "sugar":
+        likely = _sugar(test, left)
+    elif test.kind == "forced":
+        likely = _forced(test, left)
+    else:
+        likely = _taste(test, left)
+    return np.asarray(np.log(np.maximum(likely, _LEAST)))
+
+
+def _sugar(test: Tested, left: Array) -> Array:
+    off = (np.log1p(test.found) - np.log1p(left)) / _SUGAR_LOG
+    if test.over:
+        return np.asarray(ndtr(-off))
+    return np.asarray(np.exp(-0.5 * off**2))
+
+
+def _forced(test: Tested, left: Array) -> Array:
+    """A fall always tells. No fall tells nothing where `says_dry` is not so."""
+    fall = np.minimum(left, _FORCED_G_PER_L) * _POINTS_PER_G_PER_L
+
+    def at(points: Array | float) -> Array:
+        return np.asarray(np.exp(-0.5 * ((test.found - points) / _FALL_POINTS) ** 2))
+
+    if test.found <= 2 * _FALL_POINTS and not test.says_dry:
+        return np.ones_like(left)
+    return (1 - _FAILS) * at(fall) + _FAILS * at(0.0)
+
+
+def _taste(test: Tested, left: Array) -> Array:
+    above = [np.ones_like(left)]
+    above += [ndtr((left - edge) / _TASTE_SOFT) for edge in _TASTES_FROM]
+    above.append(np.zeros_like(left))
+    place = int(test.found)
+    share = above[place] - above[place + 1]
+    return np.asarray((1 - _NONSENSE) * share + _NONSENSE / len(TASTES))

@@ -1,0 +1,120 @@
+"""What a cloud shows: figures with their intervals, and shares of its members."""
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from core.estimate.drinks import Drinks
+from core.estimate.net import Array
+from core.estimate.priors import POINTS_PER_G_PER_L
+from core.interval import Interval
+
+# A jug is moving when so many points are still to fall of what is on its way.
+_MOVES_POINTS = 0.6
+DRY_G_PER_L, PROVEN_G_PER_L = 4.0, 2.2
+"""Dry holds less than the one, and what is proven less than the other."""
+
+
+def quantile(values: Array, weights: Array, share: float) -> float:
+    """The weighted quantile of the members' values, between neighbours."""
+    order = np.argsort(values, kind="stable")
+    ranked, heavy = values[order], weights[order]
+    middle = np.cumsum(heavy) - 0.5 * heavy
+    return float(np.interp(share, middle, ranked))
+
+
+@dataclass(frozen=True, slots=True)
+class Estimate:
+    """What could be in a jug at a moment: its members, and views of them.
+
+    `dry` and `must` are the same drink with no sugar left, and with none eaten; `ends` is where
+    each member's sugar will come to, g/L, `tail` how fast at this warmth, days. `read` says whether
+    anybody ever read it.
+    """
+
+    weights: Array
+    in_effect: float
+    parts: Array
+    found: Drinks
+    dry: Drinks
+    must: Drinks
+    moving: npt.NDArray[np.bool_]
+    ends: Array
+    tail: Array
+    read: bool
+    pitched: bool
+
+    def of(self, values: Array) -> Interval:
+        """A figure: its median and 90 %."""
+        return Interval(
+            self.at(values, 0.5), self.at(values, 0.05), self.at(values, 0.95)
+        )
+
+    def at(self, values: Array, share: float) -> float:
+        """A quantile of a figure of the members."""
+        return quantile(values, self.weights, share)
+
+    def chance(self, where: npt.NDArray[np.bool_]) -> float:
+        """The weight of the members for which it is so, 0 to 1."""
+        return float(self.weights @ where)
+
+    @property
+    def left(self) -> Array:
+        """Sugar left in each, g/L as sucrose."""
+        return np.maximum(self.found.left, 0.0)
+
+    @property
+    def start_sg(self) -> Interval:
+        """Gravity of all that is in, had none of it fermented."""
+        return self._gravity(self.must)
+
+    @property
+    def sg(self) -> Interval:
+        """What it reads."""
+        return self._gravity(self.found)
+
+    @property
+    def dry_sg(self) -> Interval:
+        """What it reads with no sugar left."""
+        return self._gravity(self.dry)
+
+    @property
+    def abv(self) -> Interval:
+        """Strength, % vol."""
+        return self.of(self.found.abv)
+
+    @property
+    def volume_ml(self) -> Interval:
+        """Room it takes, ml at 20 °C."""
+        return self.of(self.found.volume_ml)
+
+    @property
+    def sugar_g_per_l(self) -> Interval:
+        """Sugar left, g/L as sucrose."""
+        return self.of(self.left)
+
+    @property
+    def points_may_fall(self) -> float:
+        """Points that it may still fall, 95 %."""
+        return self.at(self.left, 0.95) * POINTS_PER_G_PER_L
+
+    @property
+    def moves(self) -> float:
+        """How likely it is still on its way with more than 0.6 point to fall."""
+        to_fall = (self.left - self.ends) * POINTS_PER_G_PER_L
+        return self.chance(self.moving & (to_fall > _MOVES_POINTS))
+
+    @property
+    def dry_chance(self) -> float:
+        """How likely it holds less sugar than dry allows."""
+        return self.chance(self.left < DRY_G_PER_L)
+
+    @property
+    def unproven(self) -> float:
+        """How likely it holds more sugar than what is proven dry may."""
+        return self.chance(self.left > PROVEN_G_PER_L)
+
+    def _gravity(self, drinks: Drinks) -> Interval:
+        points = self.of(drinks.points)
+        return Interval(*(1 + each / 1000 for each in (points.value, points.low, points.high)))
