@@ -3,11 +3,12 @@
 from core.batch import brew as grams
 from core.batch.brew import no_parts
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
+from core.batch.estimator import unheld
 from core.batch.events import Added, Dosed, Event
 from core.batch.holding import TOGETHER
 from core.batch.jug import Jug, waits_beside
-from core.batch.watch import Watch
-from core.batch.world import World, day_of, ferments, not_empty
+from core.batch.watch import Watch, day_of
+from core.batch.world import World, ferments, not_empty
 from core.errors import JobError
 from core.estimate.ledger import Brought, Moved
 from core.ferment.strength import ETHANOL_G_PER_ML
@@ -34,9 +35,7 @@ def added(world: World, jug: Jug, event: Event, what: Added) -> None:
             raise JobError("Nothing was held back from this jug.", "what.held_back")
         jug.held_back = None
         aside = waits_beside(jug.name)
-        world.ledger.append(
-            Moved(aside, day_of(event.at), event.id, ((jug.name, 1.0),), whole=True)
-        )
+        world.happened(Moved(aside, day_of(event.at), event.id, ((jug.name, 1.0),), whole=True))
         world.change(jug, event.at, lambda: jug.brew.add(waiting), ferments=True)
         return
     item = PricedPour(as_known(what.pour.pour, what.pour.pack), what.pour.pack)
@@ -44,7 +43,12 @@ def added(world: World, jug: Jug, event: Event, what: Added) -> None:
     held = sweet and world.stabilised(jug)
     stood = jug.watch.copy() if sweet and not held and jug.rests_since else _unheld(jug, event)
     before = None if jug.brew.empty else jug.brew.drink()
-    world.change(jug, event.at, lambda: world.pour(jug, item, event.id, event.at, sweet and not held), sweet and not held)
+    world.change(
+        jug,
+        event.at,
+        lambda: world.pour(jug, item, event.id, event.at, sweet and not held),
+        sweet and not held,
+    )
     jug.watch.sweetened = jug.watch.sweetened or held
     jug.sugared = jug.sugared or sweet
     if before is None:
@@ -52,7 +56,8 @@ def added(world: World, jug: Jug, event: Event, what: Added) -> None:
     drink = jug.brew.drink()
     if stood is not None and not held:
         stood.shifted(drink.sg - before.sg)
-        jug.unheld = (event.at, stood)
+        before_it = jug.unheld[2] if jug.unheld else ()
+        jug.unheld = (event.at, stood, (*before_it, event.id))
     if item.pour.kind not in _CLEAN:
         litres = max(drink.volume_ml - before.volume_ml, 0.0) / 1000
         jug.holding.juiced(litres, event.at, item.pour.kind == "fruit")
@@ -97,7 +102,8 @@ def _stabilise(world: World, jug: Jug, event: Event, so2_mg: float, sorbic_mg: f
     if stood is None:
         return
     restarted, jug.watch = jug.watch, stood
-    if world.stabilised(jug):
+    if world.stabilised(jug) and jug.unheld is not None:
+        unheld(world.estimator.ledger, set(jug.unheld[2]))
         jug.watch.sweetened, jug.unheld = True, None
         jug.held_sg = stood.last_sg - stood.moved
     else:
@@ -133,7 +139,7 @@ def _goes_in(world: World, jug: Jug, event: Event, what: Dosed) -> None:
         spirit[grams.MASS] = spirit[grams.ETHANOL] + water
         jug.brew.parts = jug.brew.parts + spirit
         mass, ethanol = float(spirit[grams.MASS]), float(spirit[grams.ETHANOL])
-        world.ledger.append(Brought(jug.name, day_of(event.at), mass, ethanol))
+        world.happened(Brought(jug.name, day_of(event.at), mass, ethanol))
     elif what.dose.startswith("bicarbonate_"):
         _less_sour(jug, what.mass_g, what.dose.removeprefix("bicarbonate_"))
 

@@ -21,6 +21,7 @@ CODES = (
     "feed_now",
     "stuck",
     "stopped_sweet",
+    "stopped_unsure",
     "near",
     "dry",
     "proven",

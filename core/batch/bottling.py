@@ -6,7 +6,8 @@ from decimal import Decimal
 from core.batch.brew import Array, Brew, no_parts, parts_of
 from core.batch.events import Bottled, Event, Lot, LotMoved, Priming, Tasted
 from core.batch.jug import FilledLot, Jug
-from core.batch.world import World, day_of, not_empty
+from core.batch.watch import day_of
+from core.batch.world import World, not_empty
 from core.cost.costing import Pack, packs_used
 from core.errors import JobError
 from core.estimate.ledger import Filled, Gone
@@ -35,7 +36,8 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
     """Fill lots. Raises JobError for more than there may be, or a lot there is already."""
     not_empty(jug, "bottle", "what.lots")
     before = world.settled(jug).copy()
-    world.ledger.append(Filled(jug.name, day_of(event.at), event.id))
+    before.moment = event.id
+    world.happened(Filled(jug.name, day_of(event.at), event.id))
     there = jug.brew.volume_ml
     total = sum(lot.volume_ml for lot in what.lots)
     primings = [_primed(jug.plan, lot, what.priming, total) for lot in what.lots]
@@ -74,7 +76,7 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
         jug.doubts.brews.append(brew)
         world.lots[jug.name, lot.id] = filled
     jug.takes(whole)
-    world.ledger.append(Gone(jug.name, day_of(event.at), f"{event.id}/filled", whole))
+    world.happened(Gone(jug.name, day_of(event.at), f"{event.id}/filled", whole))
     jug.pays_on(whole)
     jug.as_it_went = before
 

@@ -102,12 +102,16 @@ def _ferment(jug: Jug, verdict: Judged, at: datetime) -> Iterable[Due]:
             return after("warm_and_repitch", 0, 1, "Two days and it has not fallen.")
         case "slow":
             return after("warm_and_swirl", 0, 1, "It falls by less than 2 points a day.")
-        case "near" | "dry" if verdict.read_again_at is not None and not verdict.proven:
-            since = verdict.read_again_at
-            why = "The same reading then proves it."
+        case "near" | "dry" | "stopped_unsure" if verdict.promise is not None:
+            since = verdict.promise.at
+            why = f"{verdict.promise.levels} then proves it dry."
             return (Due("read", since, since + timedelta(days=2), why),)
-        case "dry":
+        case "dry" if verdict.proven or jug.watch.sweetened:
             return after("rack_or_bottle", 0, 14, "It is dry, and proven.")
+        case "near":
+            return after("read", 2, 4, "To see whether it still falls.")
+        case "dry" | "stopped_unsure":
+            return after("read", 3, 7, "No reading will prove it dry: a test for sugar tells.")
         case "restarted" | "stopped_short":
             return after("read", 3, 4, verdict.progress.headline if verdict.progress else "")
         case "stopped_sweet":

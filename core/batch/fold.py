@@ -26,6 +26,7 @@ from core.batch.events import (
 from core.batch.jug import Jug
 from core.batch.start import begin
 from core.batch.strikes import standing
+from core.batch.watch import day_of
 from core.batch.world import World
 from core.errors import JobError
 from core.plan.evaluation import Recipe
@@ -76,5 +77,6 @@ def fold(
     for jug in world.jugs.values():
         world.settled(jug)
         jug.as_of = at or (held[-1].at if held else None)
+    world.estimator.day = day_of(at or (held[-1].at if held else None))
     bottling.dregs(world)
     return world

@@ -7,9 +7,11 @@ from decimal import Decimal
 from core.batch.brew import Brew
 from core.batch.doses import Dosed
 from core.batch.doubts import Doubts
+from core.batch.estimator import Estimator
 from core.batch.events import Cared, Lot
 from core.batch.holding import Holding
 from core.batch.watch import FALLEN, Watch
+from core.estimate.views import Estimate
 from core.must.mixing import Pour
 from core.plan.evaluation import Recipe
 
@@ -63,10 +65,14 @@ class Jug:
     holding: Holding = field(default_factory=Holding)
     # What the stem showed when it was first dosed at rest: below it by two points nothing holds.
     held_sg: float | None = None
-    # Sugar that went in at rest with nothing to hold it: when, and how the stem stood but for it.
-    unheld: tuple[datetime, Watch] | None = None
+    # Sugar that went in at rest with nothing to hold it: when, how the stem stood but for it, and
+    # the events.
+    unheld: tuple[datetime, Watch, tuple[str, ...]] | None = None
     # The moment that all this is of.
     as_of: datetime | None = None
+    # What could be in it, by all jugs together; `moment` names when, where it is not now.
+    estimator: Estimator = field(default_factory=Estimator)
+    moment: str | None = None
     most_ml: float = 0.0
     notes: list[Note] = field(default_factory=list)
     as_it_went: "Jug | None" = None
@@ -95,6 +101,11 @@ class Jug:
             return False
         left = self.brew.drink().volume_ml
         return left < _LEFT_ML or left < _LEFT_SHARE * self.most_ml
+
+    @property
+    def estimate(self) -> Estimate | None:
+        """What could be in it; None where nothing is. Asked once the journal is folded."""
+        return self.estimator.of(self.name, self.moment)
 
     @property
     def rests_since(self) -> datetime | None:

@@ -1,12 +1,12 @@
 """Every figure of a jug from its folded journal: now, what may be closed, lots."""
 
-import math
 from dataclasses import dataclass, replace
 from datetime import datetime
 from decimal import Decimal
 
+import numpy as np
+
 from core.batch.advice import Advice, advice
-from core.batch.brew import EATEN, FERMENT, drink_of, sugar_left_g_per_l
 from core.batch.conditioning import conditioning
 from core.batch.due import Due, due
 from core.batch.judge import Judged, judged
@@ -18,8 +18,7 @@ from core.bottle.pressure import MOST_VOLUMES, RATED_AT_C, gauge_pressure_bar
 from core.bottle.priming import residual_volumes
 from core.bottle.ways_out import WayOut, ways_out
 from core.errors import JobError
-from core.ferment.finish import Finish
-from core.ferment.progress import days_in_words
+from core.estimate.views import Estimate
 from core.ferment.yeast import DAP_LIMIT_G_PER_L
 from core.finish.pasteurising import ENOUGH_PU, pasteurisation_units
 from core.finish.stabilising import SORBIC_LIMIT_MG_PER_L, TOTAL_SO2_LIMIT_MG_PER_L
@@ -32,8 +31,8 @@ from core.tables import CLOSURES, Closure
 
 # A gravity read so long ago is still the jug's. Common practice.
 _STILL_TRUE_DAYS = 1.0
-# How a ferment that nobody has read goes on: most of it in so many days. Common practice.
-_USUAL_TAIL_DAYS = 4.0
+# What is counted at the worst, and how likely a bottle that may be closed goes over all the same.
+_WORST, GO_CHANCE = 0.95, 0.005
 # Below this it all but stops, and a label says that it has to stay there. Common practice.
 _COLD_C = 4.0
 _MOST_ABV = 20.0
@@ -122,21 +121,15 @@ def life(world: World, name: str, at: datetime | None, choices: Choices = AS_USU
 
 
 def _now(jug: Jug, verdict: Judged, at: datetime | None) -> Now:
-    brew = jug.brew
-    measured = _measured(jug, verdict, at)
-    volume = brew.volume_ml
-    sg, abv, sugar = brew.sg, brew.abv, brew.sugar_g_per_l
-    goes_on = verdict.progress is not None and verdict.code != "stabilised"
-    if not measured and goes_on and verdict.ends is not None:
-        sg, abv, sugar = _by_forecast(jug, verdict.ends, at)
-    litres = volume.value / 1000
+    told = estimate_of(jug)
+    litres = told.volume_ml.value / 1000
     return Now(
-        volume,
-        sg,
-        measured,
-        abv,
-        sugar,
-        brew.acid_g_per_l,
+        told.volume_ml,
+        told.sg,
+        _measured(jug, verdict, at),
+        told.abv,
+        told.sugar_g_per_l,
+        jug.brew.acid_g_per_l,
         jug.ph,
         jug.dosed.so2_mg / litres,
         jug.dosed.sorbic_mg / litres,
@@ -144,6 +137,14 @@ def _now(jug: Jug, verdict: Judged, at: datetime | None) -> Now:
         money(jug.money) if jug.money is not None else None,
         money(jug.money / Decimal(repr(litres))) if jug.money is not None else None,
     )
+
+
+def estimate_of(jug: Jug) -> Estimate:
+    """What could be in a jug that is not empty."""
+    told = jug.estimate
+    if told is None:
+        raise JobError("There is nothing in this jug.")
+    return told
 
 
 def _measured(jug: Jug, verdict: Judged, at: datetime | None) -> bool:
@@ -155,68 +156,25 @@ def _measured(jug: Jug, verdict: Judged, at: datetime | None) -> bool:
     return days_between(jug.read_at, at) <= _STILL_TRUE_DAYS
 
 
-def _by_forecast(
-    jug: Jug, ends: Finish, at: datetime | None
-) -> tuple[Interval, Interval, Interval]:
-    """Gravity, strength and sugar since anybody looked: anywhere from then to the end of it."""
-    brew = jug.brew
-    litres = drink_of(brew.parts).volume_ml / 1000
-    end = brew.parts[FERMENT] - ends.residual_sugar_g_per_l * litres * brew.mix.as_sucrose
-    to_go = max(float(end - brew.parts[EATEN]), 0.0)
-    since = max((when for when in (jug.read_at, jug.pitched_at) if when is not None), default=at)
-    fed = min(sum(grams for _, grams in jug.fed), to_go)
-    gone = (to_go - fed) * _gone(since, at)
-    for when, grams in jug.fed:
-        gone += min(grams, fed) * _gone(when, at)
-    likely, last = brew.eaten(min(gone, to_go)), brew.eaten(to_go)
-
-    def across(one: Interval, middle: Interval, other: Interval) -> Interval:
-        return Interval(middle.value, min(one.low, other.low), max(one.high, other.high))
-
-    return (
-        across(brew.sg, likely.sg, last.sg),
-        across(brew.abv, likely.abv, last.abv),
-        across(brew.sugar_g_per_l, likely.sugar_g_per_l, last.sugar_g_per_l),
-    )
-
-
-def _gone(since: datetime | None, at: datetime | None) -> float:
-    """What share of what can ferment has by then."""
-    days = max(days_between(since, at), 0.0) if since and at else 0.0
-    return -math.expm1(-days / _USUAL_TAIL_DAYS)
-
-
 def contents_of(jug: Jug, verdict: Judged) -> Contents | None:
     """What of the jug has to be counted in a closed bottle; None where nothing is in it."""
-    if jug.brew.empty:
+    told = jug.estimate
+    if jug.brew.empty or told is None:
         return None
-    warmest = warmest_c(jug)
-    drink = jug.brew.drink()
-    left = max(sugar_left_g_per_l(jug.brew.parts), 0.0) * jug.brew.mix.as_sucrose
-    high = jug.brew.sugar_g_per_l.high * jug.brew.mix.as_sucrose
-    found = verdict.progress
-    if found is None or jug.watch.sweetened:
-        may = max(high, found.sugar_left_g_per_l.high if found else 0.0)
-    elif verdict.proven:
-        may = found.may_still_ferment_g_per_l
-    else:
-        may = max(high, found.may_still_ferment_g_per_l)
-    will = 0.0
-    if not verdict.stopped and verdict.ends is not None:
-        will = max(left - verdict.ends.residual_sugar_g_per_l, 0.0)
-    tried = jug.dosed.sorbic_mg > 0 or jug.dosed.so2_mg > 0
+    left = told.left
     # Sulphite alone is there for the malic acid; sugar it was never asked to hold.
     lacks = verdict.unmet if jug.dosed.sorbic_mg > 0 else ()
-    litres = drink.volume_ml / 1000
+    litres = told.volume_ml.value / 1000
     return Contents(
-        residual_volumes(min(max(warmest, 0.0), 50.0)),
-        may,
-        will,
+        residual_volumes(min(max(warmest_c(jug), 0.0), 50.0)),
+        told.at(left, _WORST),
+        told.at(np.maximum(left - told.ends, 0.0), 0.5),
         0.0 if _malic_held(jug, litres) else jug.dosed.malic_g / litres,
-        tried and verdict.code == "stabilised",
+        verdict.code == "stabilised",
         lacks,
-        _unproven(verdict),
-        found.at_most_ferment_g_per_l if found and not jug.watch.sweetened else may,
+        _unproven(jug, verdict),
+        told.at(left, 1 - GO_CHANCE),
+        verdict.stopped and told.settled,
     )
 
 
@@ -231,25 +189,15 @@ def warmest_c(jug: Jug) -> float:
     return (jug.plan.glass or GlassPlan("dry_still")).warmest_c if jug.plan else 20.0
 
 
-def _unproven(verdict: Judged) -> str:
+def _unproven(jug: Jug, verdict: Judged) -> str:
     """Why so much sugar has to be counted, and the way out."""
-    if verdict.proven or verdict.progress is None:
-        return "" if verdict.proven else "It has not fermented yet."
-    if verdict.dry:
-        rest = verdict.progress.rest
-        wait = days_in_words(rest.needs_days - rest.equal_days)
-        return (
-            f"It looks dry and is not proven: the same reading {wait} from the last one would"
-            " prove it."
-        )
-    if verdict.code == "stopped_sweet":
-        return (
-            "The yeast gave up with sugar left, and that stop is not stable: stabilise it, or take"
-            " vented caps and the fridge."
-        )
-    if verdict.stopped:
-        return "It stopped with sugar left, and may go on: get it going again first."
-    return "It is still fermenting: wait until the readings prove it dry."
+    if verdict.proven or verdict.code == "stabilised":
+        return ""
+    if verdict.progress is None:
+        return "It has not fermented yet."
+    if jug.watch.sweetened:
+        return "It was sweetened, and nothing holds that sugar: stabilise it first."
+    return verdict.text
 
 
 def bottled_lot(filled: FilledLot) -> BottledLot:
@@ -272,7 +220,10 @@ def bottled_lot(filled: FilledLot) -> BottledLot:
     brew = filled.brew
     if primed.g_per_l and not contents.held:
         brew = brew.eaten(filled.primed_g_per_l * lot.volume_ml / 1000)
-    abv = brew.abv if not brew.empty else Interval(0.0, 0.0, 0.0)
+    # What priming adds, on top of what could be in the jug.
+    more = brew.drink().abv - before.brew.drink().abv if not brew.empty else 0.0
+    base = estimate_of(before).abv
+    abv = Interval(*(max(each + more, 0.0) for each in (base.value, base.low, base.high)))
     strength = min(abv.value, _MOST_ABV)
     so2 = before.dosed.so2_mg / (before.brew.drink().volume_ml / 1000)
     says = label_says(word, primed, so2, bool(lot.against_advice))

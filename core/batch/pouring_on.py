@@ -7,9 +7,10 @@ from core.batch.brew import Brew
 from core.batch.events import Event, Racked, Transferred
 from core.batch.jug import Jug
 from core.batch.seeing import MARK_SD
-from core.batch.world import World, day_of, not_empty
+from core.batch.watch import day_of
+from core.batch.world import World, not_empty
 from core.errors import JobError
-from core.estimate.ledger import Moved
+from core.estimate.ledger import Filled, Moved
 from core.finish.losses import left_by_racking
 from core.interval import sd_of_range90
 
@@ -39,10 +40,10 @@ def transferred(world: World, jug: Jug, event: Event, what: Transferred) -> None
         _allowed(world, jug, name, f"what.into[{index}].jug")
         for index, (name, _) in enumerate(what.into)
     ]
-    world.ledger.append(
-        Moved(jug.name, day_of(event.at), event.id, what.into, whole=whole >= 1)
-    )
     source = jug.copy()
+    source.moment = event.id
+    world.happened(Filled(jug.name, day_of(event.at), event.id))
+    world.happened(Moved(jug.name, day_of(event.at), event.id, what.into, whole=whole >= 1))
     held = world.stabilised(source)
     jug.takes(whole)
     jug.pays_on(whole)

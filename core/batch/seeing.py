@@ -4,8 +4,8 @@ from core.batch import brew as grams
 from core.batch.brew import Array, drink_of
 from core.batch.events import Cared, Event, Measured, Noticed, Pitched, Read
 from core.batch.jug import Jug
-from core.batch.watch import FALLEN, days_between
-from core.batch.world import World, day_of, not_empty
+from core.batch.watch import FALLEN, day_of, days_between
+from core.batch.world import World, not_empty
 from core.errors import JobError
 from core.estimate.ledger import Marked, Warmed
 from core.estimate.ledger import Pitched as YeastIn
@@ -42,7 +42,7 @@ def pitched(world: World, jug: Jug, event: Event, what: Pitched) -> None:
     not_empty(jug, "pitch into")
     if what.tolerance_abv is not None:
         jug.tolerance_abv = what.tolerance_abv
-    world.ledger.append(YeastIn(jug.name, day_of(event.at), what.tolerance_abv))
+    world.happened(YeastIn(jug.name, day_of(event.at), what.tolerance_abv))
     if what.temperature_c is not None:
         _warmed(world, jug, event, what.temperature_c)
         if what.temperature_c > MOST_PITCHING_C:
@@ -72,7 +72,7 @@ def read(world: World, jug: Jug, event: Event, what: Read) -> None:
     spread = 1000 * deviation if refracted else None
     points = 1000 * (sg - 1)
     day = day_of(event.at)
-    world.ledger.append(ReadOff(jug.name, day, event.id, points, of_must, stem, spread))
+    world.happened(ReadOff(jug.name, day, event.id, points, of_must, stem, spread))
     if of_must:
         _narrow(world, jug, sg, deviation)
     else:
@@ -161,7 +161,7 @@ def _at_the_mark(world: World, jug: Jug, event: Event, volume: float) -> None:
             " that went in: was something not written down?",
         )
     if volume >= there.value:
-        world.ledger.append(Marked(jug.name, day_of(event.at), event.id, volume))
+        world.happened(Marked(jug.name, day_of(event.at), event.id, volume))
     jug.doubts.narrow(jug.brew, _volume, volume, MARK_SD * volume)
 
 
@@ -187,7 +187,7 @@ def cared(world: World, jug: Jug, event: Event, what: Cared) -> None:
 
 def _warmed(world: World, jug: Jug, event: Event, celsius: float) -> None:
     jug.watch.warmed(celsius)
-    world.ledger.append(Warmed(jug.name, day_of(event.at), celsius))
+    world.happened(Warmed(jug.name, day_of(event.at), celsius))
 
 
 def _sg(parts: Array) -> float:

@@ -12,9 +12,10 @@ from core.plan.evaluation import PricedPour, Recipe, as_known, solved
 
 def begin(world: World, name: str, plan: Recipe | None, events: Iterable[Event]) -> None:
     """Put a jug into the world as its plan, solved, and its `poured` events have it."""
-    jug = world.jugs[name] = Jug(name, plan)
+    jug = world.jugs[name] = Jug(name, plan, estimator=world.estimator)
     if plan is None:
         return
+    world.estimator.limits[name] = plan.tolerance_abv
     jug.tolerance_abv, jug.vessel_ml, jug.ph = plan.tolerance_abv, plan.vessel_ml, plan.ph
     for index, item in enumerate(_poured(name, plan, events)):
         world.pour(jug, item, f"{name}/start/{index}")
@@ -22,7 +23,7 @@ def begin(world: World, name: str, plan: Recipe | None, events: Iterable[Event])
     if plan.hold_back_ml:
         jug.held_back = jug.brew.take(min(plan.hold_back_ml / jug.most_ml, 1.0))
         aside = ((waits_beside(name), plan.hold_back_ml),)
-        world.ledger.append(Moved(name, 0.0, f"{name}/held back", aside, whole=False))
+        world.happened(Moved(name, 0.0, f"{name}/held back", aside, whole=False))
         jug.doubts.brews.append(jug.held_back)
 
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 
 from core.ferment.stopping import SAME_POINTS, Reading, at_rest
 
@@ -131,6 +131,14 @@ class Watch:
             and each.sg > reading.sg + SAME_POINTS / 1000
         ]
         return bool(before) and reading.jug_c < before[-1] - _COLDER_C
+
+
+_FIRST_DAY = datetime(2000, 1, 1, tzinfo=UTC)
+
+
+def day_of(at: datetime | None) -> float:
+    """Days as core.estimate counts them; 0 before anything happened."""
+    return 0.0 if at is None else days_between(_FIRST_DAY, at)
 
 
 def days_between(earlier: datetime, later: datetime) -> float:

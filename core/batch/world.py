@@ -2,16 +2,17 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
-from datetime import UTC, datetime
+from datetime import datetime
 from decimal import Decimal
 
 from core.batch import brew as grams
 from core.batch.brew import Array, no_parts, parts_of
 from core.batch.doses import Dosed
+from core.batch.estimator import Estimator
 from core.batch.events import Event
-from core.batch.judge import judged
+from core.batch.held import holds
 from core.batch.jug import FilledLot, Jug
-from core.batch.watch import days_between
+from core.batch.watch import day_of
 from core.cost.costing import packs_used
 from core.errors import JobError
 from core.estimate.ledger import Gone, Poured, Step
@@ -19,13 +20,6 @@ from core.interval import sd_of_range90
 from core.must.mixing import mix_of, mixed
 from core.must.sharpness import acid_g, malic_g_per_l
 from core.plan.evaluation import PricedPour
-
-_FIRST_DAY = datetime(2000, 1, 1, tzinfo=UTC)
-
-
-def day_of(at: datetime | None) -> float:
-    """Days as core.estimate counts them; 0 before anything happened."""
-    return 0.0 if at is None else days_between(_FIRST_DAY, at)
 
 
 @dataclass(slots=True)
@@ -41,7 +35,11 @@ class World:
     gone: dict[str, Array] = field(default_factory=dict)
     gone_doses: Dosed = field(default_factory=Dosed)
     # The same, as core.estimate wants it.
-    ledger: list[Step] = field(default_factory=list)
+    estimator: Estimator = field(default_factory=Estimator)
+
+    def happened(self, step: Step) -> None:
+        """Write down what happened to the drink."""
+        self.estimator.ledger.append(step)
 
     def run_together(self, one: Jug, other: Jug) -> None:
         """Their drink shares its doubts from now on."""
@@ -63,7 +61,7 @@ class World:
     ) -> None:
         """Grams, acid and money into a jug; `name` sets this pour's amount apart from others."""
         pour = item.pour
-        self.ledger.append(Poured(jug.name, day_of(at), name, pour, ferments))
+        self.happened(Poured(jug.name, day_of(at), name, pour, ferments))
         mix, doubts, _ = mixed([pour], f"{name}/")
         low, high = acid_g(pour)
         jug.brew.parts = jug.brew.parts + parts_of(mix, (low + high) / 2)
@@ -108,7 +106,7 @@ class World:
         whole = jug.brew.parts
         self.gone[where] = self.gone.get(where, no_parts()) + share * whole
         self.gone_doses.add(jug.takes(share))
-        self.ledger.append(
+        self.happened(
             Gone(jug.name, day_of(event.at), f"{event.id}/{where}", share, left_ml, deviation)
         )
         if deviation:
@@ -135,7 +133,7 @@ class World:
 
     def stabilised(self, jug: Jug) -> bool:
         """Whether it stands still, and sulphite and sorbate hold it there."""
-        return not jug.brew.empty and judged(self.settled(jug)).code == "stabilised"
+        return not jug.brew.empty and holds(self.settled(jug))
 
     def lot(self, jug: Jug, name: str) -> FilledLot:
         """A lot of this jug. Raises JobError for none."""

@@ -18,6 +18,7 @@ Word = Literal["go", "think", "do_not"]
 # A cork or a screw cap on a still bottle: worth a thought from so many volumes at the worst.
 # Common practice (2.9 bar at 30 °C).
 _STILL_THINK_VOLUMES = 1.5
+_SETTLES = "A test for sugar in g/L tells today."
 _HAIR = 1e-9
 
 
@@ -25,7 +26,8 @@ _HAIR = 1e-9
 class Contents:
     """What is to be closed: gas in it, volumes; sugar that may still ferment and sugar that
     will, g/L as sucrose; malic acid that nothing holds, g/L. `at_most_g_per_l` is the sugar
-    that ferments once in a thousand times: what is counted, where nobody says more.
+    that ferments in so seldom a jug that a bottle may be closed on it; `at_rest` whether the stem
+    has stood still, and its readings fit together.
 
     `unproven` says why so much sugar is counted, and what would prove otherwise; `held` that
     a method holds the sugar back whose every condition is met; `unmet` names what lacks when
@@ -40,6 +42,7 @@ class Contents:
     unmet: tuple[str, ...] = ()
     unproven: str = ""
     at_most_g_per_l: float = 0.0
+    at_rest: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,7 +116,7 @@ def closing(contents: Contents, closure: Closure, primed: PrimedBy = NOT_PRIMED)
         room = max(over, 0.0) * WORST_G_PER_L_PER_VOLUME[primed.sugar]
     seldom = max(contents.at_most_g_per_l - contents.may_ferment_g_per_l, 0.0)
     at_most = worst if contents.held else worst + volumes_at_worst(seldom)
-    word, why = _judged(contents, closure, primed, worst, at_most, malic, room)
+    word, why = _judged(contents, closure, primed, expected, worst, at_most, malic, room)
     return Closing(expected, worst, limit, word, why, room)
 
 
@@ -121,6 +124,7 @@ def _judged(
     contents: Contents,
     closure: Closure,
     primed: PrimedBy,
+    expected: float,
     worst: float,
     at_most: float,
     malic: float,
@@ -151,34 +155,34 @@ def _judged(
     if contents.unmet:
         return (
             "think",
-            f"Nothing holds the sugar back: {'; '.join(contents.unmet)}. At the worst"
-            f" {worst:.1f} volumes, and this bears {limit:g}.",
+            f"Nothing holds the sugar back: {'; '.join(contents.unmet)}. Worst case"
+            f" {worst:.1f} volumes; this bottle holds {limit:g}.",
         )
     if contents.held and is_primed:
         return (
             "think",
             "It is stabilised, so priming stays flat and sweet; should it ferment after all,"
-            f" {worst:.1f} volumes, and this bears {limit:g}.",
+            f" {worst:.1f} volumes; this bottle holds {limit:g}.",
         )
-    if closure.still and worst >= _STILL_THINK_VOLUMES - _HAIR:
+    if not (contents.held or contents.at_rest):
+        return "think", f"Time alone proves nothing. {contents.unproven}".strip()
+    if closure.still and expected >= _STILL_THINK_VOLUMES - _HAIR:
         return (
             "think",
-            f"At the worst {worst:.1f} volumes: a cork may weep or lift. Keep them cool and"
-            " standing, or wait for a longer proof.",
+            f"About {expected:.1f} volumes are expected: a cork may weep or lift. Keep them cool"
+            " and standing.",
         )
     if at_most - malic > limit + _HAIR:
         return (
             "think",
-            f"At the worst {worst:.1f} volumes, and this bears {limit:g}; once in a thousand times"
-            f" it is {at_most:.1f}, when two readings were both off or the yeast gave up"
-            " early. Prime with less or take bottles made for more; far from the yeast's limit, a"
-            " later equal reading settles it too.",
+            f"Worst case {worst:.1f} volumes; this bottle holds {limit:g}, and one jug in some"
+            f" hundreds comes to {at_most:.1f}. {contents.unproven or _SETTLES}",
         )
-    return "go", f"At the worst {worst:.1f} volumes, and this bears {limit:g}."
+    return "go", f"Worst case {worst:.1f} volumes; this bottle holds {limit:g}."
 
 
 def _too_much(contents: Contents, worst: float, limit: float, is_primed: bool, room: float) -> str:
-    said = f"At the worst {worst:.1f} volumes, and this bears {limit:g}."
+    said = f"Worst case {worst:.1f} volumes; this bottle holds {limit:g}."
     if contents.unmet:
         return f"{said} Nothing holds the sugar back: {'; '.join(contents.unmet)}."
     if contents.unproven:

@@ -1,1 +1,1 @@
-"""One estimate of a jug: a weighted cloud of what could be in it, of which every figure is a view."""
+"""One estimate of a jug: a weighted cloud of what could be in it. Every figure is a view of it."""

@@ -55,6 +55,18 @@ class Portion:
             self.by[name] = self.by[name] + move if name in self.by else move
 
 
+@dataclass(frozen=True, slots=True)
+class Told:
+    """What a figure tells: how far each knob goes per unit of it, times its `variance`; how far it
+    lies from what was expected, and the logarithm of how likely that was; the sugar held, g/L."""
+
+    gain: Array
+    variance: Array
+    before: Array
+    log_likelihood: Array
+    left: Array | None
+
+
 class Cloud:
     """Weighted members, and the observations that they agree with."""
 
@@ -68,9 +80,9 @@ class Cloud:
         self.value = np.zeros((members, 0))
         self._middle = np.zeros((members, 0))
         self._spread = np.zeros((members, 0))
-        # One row a hard observation: how each knob moves it; nothing where it was not about that
-        # member.
-        self._rows: list[Array] = []
+        # One pair a hard observation: how far it moved each knob, times the variance of what it
+        # showed, and that; nothing where it was not about that member.
+        self._told: list[tuple[Array, Array]] = []
         self.knob(YIELD, Spread(priors.YIELD, priors.YIELD, 0.0))
         self.knob(BY_PRODUCT, Spread(priors.BY_PRODUCT, priors.BY_PRODUCT, 0.0))
         self.knob(MODEL, Spread(priors.MODEL_POINTS, priors.MODEL_POINTS, 0.0))
@@ -82,7 +94,9 @@ class Cloud:
         if name not in self._place:
             u = self.net.column(name)
             slips = u < spread.share
-            part = np.where(slips, u / max(spread.share, _TINY), (u - spread.share) / (1 - spread.share))
+            part = np.where(
+                slips, u / max(spread.share, _TINY), (u - spread.share) / (1 - spread.share)
+            )
             width = np.where(slips, spread.wide, spread.narrow)
             middle = np.where(slips, spread.slip_mean, 0.0)
             drawn = middle + width * ndtri(np.clip(part, 1e-6, 1 - 1e-6))
@@ -90,7 +104,8 @@ class Cloud:
             self.value = np.column_stack([self.value, drawn])
             self._middle = np.column_stack([self._middle, middle])
             self._spread = np.column_stack([self._spread, width])
-            self._rows = [np.column_stack([row, np.zeros(self.members)]) for row in self._rows]
+            none = np.zeros(self.members)
+            self._told = [(np.column_stack([gain, none]), var) for gain, var in self._told]
             if in_logarithm:
                 self._in_logarithm.add(name)
         return self.value[:, self._place[name]]
@@ -131,11 +146,15 @@ class Cloud:
         if way == "scale" and pour.by_mass and pour.amount > 0:
             # A kitchen scale shows whole grams, nine times in ten.
             spread = Spread(
-                max(spread.narrow, 0.6 / pour.amount), max(spread.wide, 1 / pour.amount), spread.share
+                max(spread.narrow, 0.6 / pour.amount),
+                max(spread.wide, 1 / pour.amount),
+                spread.share,
             )
         amount = self.knob(f"{name}/amount", spread)
         poured = 1 + amount[:, None]
-        more = Portion(poured * base, {f"{name}/amount": np.broadcast_to(base, (self.members, PARTS))})
+        more = Portion(
+            poured * base, {f"{name}/amount": np.broadcast_to(base, (self.members, PARTS))}
+        )
         for source, shift in doubts.items():
             if source == f"{name}/0/amount":
                 continue
@@ -147,7 +166,9 @@ class Cloud:
             more.by[knob] = poured * moved * steep
         portion.add(more)
 
-    def _of_product(self, source: str, pour: Pour, mix: Mix, grams: Array) -> tuple[str, Array, Array]:
+    def _of_product(
+        self, source: str, pour: Pour, mix: Mix, grams: Array
+    ) -> tuple[str, Array, Array]:
         """A knob of what was poured: its name, how far each member's lies from the middle in units
         of `moved`, and the grams of a unit."""
         if source.endswith("/extract") and mix.extract > 0 and grams[EXTRACT] > 0:
@@ -178,29 +199,52 @@ class Cloud:
         figure: float,
         of: Callable[[Drinks], Array],
         also: dict[str, Array | float],
-        about: Mask,
-        left: Array | None = None,
     ) -> None:
-        """Each member it is `about` is moved until `of` its drink shows the `figure`, and weighed
-        by how likely that was. `also` are knobs that move what is shown by themselves, so much per
-        unit; the last of them takes what no straight line settles. `left` holds the sugar, g/L;
-        None: as it is."""
+        """Every member is weighed by how likely the `figure` was, and moved until `of` its drink
+        shows it. `also` are knobs that move what is shown by themselves, so much per unit; the last
+        of them takes what no straight line settles."""
+        everyone = np.ones(self.members, dtype=bool)
+        told = self.told(portion, figure, of, also)
+        self.log_weight = self.log_weight + told.log_likelihood
+        self.learn(portion, figure, of, also, told, everyone)
+
+    def told(
+        self,
+        portion: Portion,
+        figure: float,
+        of: Callable[[Drinks], Array],
+        also: dict[str, Array | float],
+        left: Array | None = None,
+    ) -> Told:
+        """What a figure would tell of each member, and how likely it was. `left` holds the sugar,
+        g/L; None: as it is."""
         row = self._row(portion, of, also, left)
-        row[~about] = 0.0
-        gain, likely = self._gain(row)
-        for round_ in range(_ROUNDS):
-            off = figure - self._shown(portion, of, also, left)
-            if round_ == 0:
-                before = off + np.sum(row * (self.value - self._middle), axis=1)
-                weight = -0.5 * (before**2 / likely + np.log(2 * np.pi * likely))
-                self.log_weight = self.log_weight + np.where(about, weight, 0.0)
-                self._middle = self._middle + np.where(about, before / likely, 0.0)[:, None] * gain
-            self._move(np.where(about, off / likely, 0.0)[:, None] * gain)
-        rest = list(also)[-1]
-        coefficient = also[rest]
+        gain, variance = self._gain(row)
         off = figure - self._shown(portion, of, also, left)
-        self.value[:, self._place[rest]] += np.where(about, off / coefficient, 0.0)
-        self._rows.append(row)
+        before = off + np.sum(row * (self.value - self._middle), axis=1)
+        likely = -0.5 * (before**2 / variance + np.log(2 * np.pi * variance))
+        return Told(gain, variance, before, likely, left)
+
+    def learn(
+        self,
+        portion: Portion,
+        figure: float,
+        of: Callable[[Drinks], Array],
+        also: dict[str, Array | float],
+        told: Told,
+        about: Mask,
+    ) -> None:
+        """Move the members that it is `about` until they show the figure."""
+        here = about.astype(float)
+        gain = told.gain * here[:, None]
+        self._middle = self._middle + (told.before / told.variance)[:, None] * gain
+        for _ in range(_ROUNDS):
+            off = figure - self._shown(portion, of, also, told.left)
+            self._move((off / told.variance)[:, None] * gain)
+        rest = list(also)[-1]
+        off = figure - self._shown(portion, of, also, told.left)
+        self.value[:, self._place[rest]] += here * off / also[rest]
+        self._told.append((gain, told.variance))
 
     def _shown(
         self,
@@ -237,7 +281,9 @@ class Cloud:
         yields, by_products = np.ones(len(parts)), np.zeros(len(parts))
         yields[-2], by_products[-1] = 1 + _PART, _PART
         if left is not None:
-            parts = with_left(parts, np.full(len(parts), float(weights @ left)), yields, by_products)
+            parts = with_left(
+                parts, np.full(len(parts), float(weights @ left)), yields, by_products
+            )
         shown = of(drinks(parts, yields, by_products))
         slopes = np.zeros(PARTS)
         slopes[list(_DOUBTED)] = (shown[1:-2] - shown[0]) / step
@@ -253,21 +299,10 @@ class Cloud:
     def _gain(self, row: Array) -> tuple[Array, Array]:
         """How far each knob goes per unit that the figure is off, times the variance of the figure
         given all that was observed before; and that variance."""
-        variance = self._spread**2
-        gain = variance * row
-        if self._rows:
-            rows = np.stack(self._rows, axis=1)
-            among = np.einsum("nik,nk,njk->nij", rows, variance, rows)
-            count = len(self._rows)
-            # What was not about a member tells it nothing.
-            among[:, range(count), range(count)] += np.where(
-                among[:, range(count), range(count)] <= _TINY, 1.0, 1e-9
-            )
-            across = np.einsum("nik,nk->ni", rows, gain)
-            solved = np.linalg.solve(among, across[:, :, None])[:, :, 0]
-            gain = gain - np.einsum("ni,nik,nk->nk", solved, rows, variance)
-        likely = np.maximum(np.sum(gain * row, axis=1), _TINY)
-        return gain, likely
+        gain = self._spread**2 * row
+        for before, variance in self._told:
+            gain = gain - before * (np.sum(before * row, axis=1) / variance)[:, None]
+        return gain, np.maximum(np.sum(gain * row, axis=1), _TINY)
 
     def _move(self, by: Array) -> None:
         """Every knob, and every vessel with it."""

@@ -1,4 +1,4 @@
-"""From a ledger to the cloud of every jug: pours, readings and all else in the order they happened."""
+"""From a ledger to the cloud of every jug: all that happened, in order."""
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
@@ -7,7 +7,7 @@ from functools import singledispatchmethod
 import numpy as np
 
 from core.estimate import priors
-from core.estimate.cloud import Cloud, Portion
+from core.estimate.cloud import Cloud, Mask, Portion
 from core.estimate.drinks import EATEN, ETHANOL, FERMENT, MASS, Drinks
 from core.estimate.ledger import (
     Brought,
@@ -26,12 +26,11 @@ from core.estimate.net import MEMBERS, Array
 from core.estimate.priors import Spread
 from core.estimate.rest import Course, Seen, Stretch, settle, unread
 from core.estimate.trials import log_likelihood
-from core.estimate.views import Estimate
+from core.estimate.views import ENOUGH, Estimate
 from core.must.mixing import EMPTY_G, Pour
 
-# Fewer members than this in effect are too few to say anything: four times as many are drawn.
-ENOUGH = 100.0
-_MOST_MEMBERS = 16 * MEMBERS
+# Where too few members count, four times as many are drawn, twice at most.
+_MOST_MEMBERS = 4 * MEMBERS
 _ROOM_C, _COLDEST_C, _WARMEST_C = 20.0, 0.0, 35.0
 _FILM = 1e-7
 _POINTS_PER_DRY_G_PER_L = 1 / 2.6
@@ -225,8 +224,7 @@ class _Walk:
             if vessel.dry_sugar_g > 0:
                 also = {**also, self._undissolved(vessel, step): 1.0, error: 1.0}
                 also[error] = also.pop(error)
-            everyone = np.ones(self.cloud.members, dtype=bool)
-            self.cloud.observe(vessel.portion, step.points, _points, also, everyone)
+            self.cloud.observe(vessel.portion, step.points, _points, also)
             vessel.read = True
             return
         if vessel.stretch is None:
@@ -241,10 +239,10 @@ class _Walk:
         error = f"{step.name}/mark"
         spread = priors.AMOUNTS["mark"]
         self.cloud.knob(
-            error, Spread(spread.narrow * step.volume_ml, spread.wide * step.volume_ml, spread.share)
+            error,
+            Spread(spread.narrow * step.volume_ml, spread.wide * step.volume_ml, spread.share),
         )
-        everyone = np.ones(self.cloud.members, dtype=bool)
-        self.cloud.observe(vessel.portion, step.volume_ml, _volume, {error: 1.0}, everyone)
+        self.cloud.observe(vessel.portion, step.volume_ml, _volume, {error: 1.0})
 
     @_happens.register
     def _(self, step: Warmed) -> None:
@@ -260,10 +258,7 @@ class _Walk:
             self.cloud.knob(error, Spread(priors.STEM_TRIED, priors.STEM_TRIED, 0.0))
             stem = step.stem or "stem"
             self.cloud.knob(stem, priors.STEM)
-            everyone = np.ones(self.cloud.members, dtype=bool)
-            self.cloud.observe(
-                vessel.portion, step.found, _nothing, {stem: 1.0, error: 1.0}, everyone
-            )
+            self.cloud.observe(vessel.portion, step.found, _nothing, {stem: 1.0, error: 1.0})
             return
         self._settled(vessel, step.day)
         found = self.cloud.drinks(vessel.portion.parts)
@@ -364,10 +359,10 @@ class _Walk:
         there = self.cloud.drinks(vessel.portion.parts).left
         part = there / np.maximum(course.left_at(vessel.warm_days), 1e-6)
         ends = np.where(course.moving, np.minimum(course.ends * part, there), there)
-        still = 1.0 - course.moving
+        still = np.where(course.moving, 0.0, 1.0)
         self._begin(vessel, vessel.day, lags=False, still=still)
         vessel.course = Course(
-            vessel.warm_days, there, course.tail, ends, course.moving, course.stood
+            vessel.warm_days, there, course.tail, ends, course.moving, course.limited
         )
 
     def _receive(self, into: _Vessel, giver: _Vessel, share: Array, day: float) -> None:
@@ -384,7 +379,7 @@ class _Walk:
             into.stretches += 1
             into.stretch = Stretch(
                 f"{into.name}/{into.stretches}", giver.warm_days, False, giver.sticks,
-                giver.limit_abv, 1.0 - giver.course.moving,
+                giver.limit_abv, np.where(giver.course.moving, 0.0, 1.0),
             )  # fmt: skip
             into.course = replace(giver.course)
             into.readings = []
@@ -396,26 +391,24 @@ class _Walk:
 
     def _seen_now(self, vessel: _Vessel, day: float) -> Estimate:
         course = vessel.course
-        still = np.zeros(self.cloud.members, dtype=bool)
         parts = vessel.portion.parts.copy()
         found = self.cloud.drinks(parts)
-        dry = parts.copy()
-        dry[:, EATEN] = dry[:, FERMENT]
-        must = parts.copy()
-        must[:, EATEN] = 0.0
+        dry, must = parts.copy(), parts.copy()
+        dry[:, EATEN], must[:, EATEN] = parts[:, FERMENT], 0.0
+        no_one: Mask = np.zeros(self.cloud.members, dtype=bool)
         ends = found.left if course is None else np.minimum(course.ends, found.left)
         return Estimate(
-            self.cloud.weights,
-            self.cloud.in_effect,
-            parts,
-            found,
-            self.cloud.drinks(dry),
-            self.cloud.drinks(must),
-            still if course is None else course.moving & (found.left > ends),
-            ends,
-            course.tail / _warmth(vessel.celsius) if course else np.ones(self.cloud.members),
-            vessel.read,
-            vessel.pitched,
+            weights=self.cloud.weights,
+            in_effect=self.cloud.in_effect,
+            found=found,
+            dry=self.cloud.drinks(dry),
+            must=self.cloud.drinks(must),
+            ended=self.cloud.drinks(self.cloud.held(parts, ends)),
+            moving=no_one if course is None else course.moving & (found.left > ends),
+            limited=no_one if course is None else course.limited,
+            ends=ends,
+            tail=course.tail / _warmth(vessel.celsius) if course else np.ones(self.cloud.members),
+            read=vessel.read,
         )
 
 
@@ -433,5 +426,3 @@ def _nothing(found: Drinks) -> Array:
 
 def _dry_g(pour: Pour) -> float:
     return (pour.mass_g or 0.0) if pour.kind in ("sugar", "powder") else 0.0
-
-

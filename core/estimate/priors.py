@@ -65,7 +65,7 @@ MARK = 0.02 / 1.6449
 
 LIMIT_NAMED, LIMIT_UNNAMED, LIMIT_USUAL_ABV = 0.8, 2.0, 15.0
 LIMIT_SLIP, LIMIT_SLIP_SHARE = 2.5, 0.03
-"""A yeast's limit, % vol: a range and not a wall; of an unnamed one nobody knows (common practice)."""
+"""A yeast's limit, % vol: a range, not a wall; an unnamed one's nobody knows. Common practice."""
 TAIL_DAYS, TAIL_LOG, WARMTH_PER_10_C = 3.2, 0.55, 2.2
 """The time constant of a ferment's tail at 20 °C, its spread in logarithms, and what ten degrees
 do to it. Common practice."""

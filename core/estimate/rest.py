@@ -8,21 +8,21 @@ them. Days are warm days: as long as a day at 20 °C.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 from scipy.special import ndtr, ndtri
 
 from core.estimate import priors
-from core.estimate.cloud import MODEL, Cloud, Portion
-from core.estimate.drinks import EATEN, FERMENT, eaten_to
+from core.estimate.cloud import BY_PRODUCT, MODEL, YIELD, Cloud, Mask, Portion
+from core.estimate.drinks import EATEN, FERMENT, Drinks, eaten_to
 from core.estimate.net import Array
 from core.estimate.priors import POINTS_PER_G_PER_L, Spread
 
 FINISHED, UNMOVED, STUCK, LIMITED, MOVING = range(5)
 _FATES = 5
-# Each fate that is not hopeless has at least so many of the members, as a share.
-_LEAST_SHARE = 0.12
-_HOPELESS = 1e-7
+# What has less of a member's odds than this is not drawn.
+_HOPELESS = 1e-9
 # Readings within a point are one level; weighed out between one and two.
 _SAME_POINTS, _OTHER_POINTS = 1.0, 2.0
 _NO_CHANCE = -60.0
@@ -96,9 +96,9 @@ class Course:
     left: Array
     tail: Array
     ends: Array
-    moving: Array
-    # The stem stood so many warm days; 0 where it was read once.
-    stood: float = 0.0
+    moving: Mask
+    # Whether it is at its yeast's limit.
+    limited: Mask
 
     def left_at(self, days: float) -> Array:
         """Sugar left at a later moment."""
@@ -136,15 +136,23 @@ def unread(cloud: Cloud, portion: Portion, stretch: Stretch) -> Course:
     began = cloud.drinks(portion.parts)
     lag, tail = paces(cloud, stretch)
     ends = np.minimum(_ends(cloud, portion, stretch, began.left), began.left)
-    starts = cloud.net.column(f"{stretch.name}/starts") >= (priors.NEVER_STARTS if stretch.lags else 0)
+    starts = cloud.net.column(f"{stretch.name}/starts") >= (
+        priors.NEVER_STARTS if stretch.lags else 0
+    )
     moving = starts if stretch.still is None else starts & ~(stretch.still > 0.5)
-    return Course(stretch.began, began.left * np.exp(lag / tail), tail, ends, moving)
+    left = began.left * np.exp(lag / tail)
+    return Course(stretch.began, left, tail, ends, moving, np.zeros_like(moving))
+
+
+def _limit(stretch: Stretch) -> tuple[float, float]:
+    """The yeast's limit and its spread, % vol."""
+    if stretch.limit_abv is None:
+        return priors.LIMIT_USUAL_ABV, priors.LIMIT_UNNAMED
+    return stretch.limit_abv, priors.LIMIT_NAMED
 
 
 def _limits(cloud: Cloud, stretch: Stretch) -> Array:
-    named = stretch.limit_abv is not None
-    narrow = priors.LIMIT_NAMED if named else priors.LIMIT_UNNAMED
-    middle = stretch.limit_abv if named else priors.LIMIT_USUAL_ABV
+    middle, narrow = _limit(stretch)
     spread = Spread(narrow, priors.LIMIT_SLIP, priors.LIMIT_SLIP_SHARE)
     return middle + cloud.knob(f"{stretch.name}/limit", spread)
 
@@ -167,50 +175,54 @@ def _ends(cloud: Cloud, portion: Portion, stretch: Stretch, most: Array) -> Arra
     return np.where(u < stretch.sticks, np.maximum(where, ends), ends)
 
 
-def settle(cloud: Cloud, portion: Portion, stretch: Stretch, readings: Sequence[Seen], stem: str) -> Course:
+def settle(
+    cloud: Cloud, portion: Portion, stretch: Stretch, readings: Sequence[Seen], stem: str
+) -> Course:
     """What the readings of a stretch say of every member: how much sugar is left, and how it goes
     on. The portion's sugar is eaten to that."""
     level = level_of(readings)
-    began = cloud.drinks(portion.parts)
+    most = cloud.drinks(portion.parts).left
     error = f"{stretch.name}/{level.days:.3f}/eye"
     cloud.knob(error, Spread(level.spread, priors.REST_SLIP, level.slip_share))
-    shown: dict[str, Array | float] = {stem: 1.0, MODEL: _fermented(portion), error: 1.0}
-
-    left, below, slope = _solved(cloud, portion, level, shown)
-    previous, since = _previous(cloud, stretch, level, began.left, left, below)
-    middle, spread = _pace(cloud, stretch, level, began.left, left, below)
-    chances = _Chances(cloud, portion, stretch, level, began.left, left, slope, previous, since, middle, spread)
-    fate = _fates(cloud, stretch, chances)
-
+    # The doubt of a drink's relations counts once it has fermented.
+    shown: dict[str, Array | float] = {stem: 1.0, MODEL: 1.0, error: 1.0}
     leftover = -priors.LEFTOVER_G_PER_L * np.log(cloud.net.column(f"{stretch.name}/leftover"))
-    held = np.where(fate == UNMOVED, began.left, np.minimum(leftover, began.left))
-    by_cause = (fate == FINISHED) | (fate == UNMOVED)
-    if np.any(by_cause):
-        cloud.observe(portion, level.points, _points, shown, by_cause, held)
+    whole = {FINISHED: np.minimum(leftover, most), UNMOVED: most}
+    chances = _chances(cloud, portion, stretch, level, most, shown)
+    odds = chances.odds()
+    tells = {
+        fate: cloud.told(portion, level.points, _points, shown, held)
+        for fate, held in whole.items()
+        if np.any(odds[fate] > 0)
+    }
+    for fate, told in tells.items():
+        odds[fate] = odds[fate] * np.exp(np.maximum(told.log_likelihood, _NO_CHANCE))
+    fates = _fates(cloud, f"{stretch.name}/{level.days:.3f}/fate", odds)
+    held = most
+    for fate, told in tells.items():
+        about: Mask = fates == fate
+        held = np.where(about, whole[fate], held)
+        if np.any(about):
+            cloud.learn(portion, level.points, _points, shown, told, about)
+    by_cause: Mask = (fates == FINISHED) | (fates == UNMOVED)
     # Moved knobs move what is left in those whose sugar the reading told.
-    told = eaten_to(
-        portion.parts, _target(cloud, level, shown), 1 + cloud.of("yield"), cloud.of("by-product")
-    )
-    solved = np.maximum(cloud.drinks(told).left, 0.0)
-    left = np.where(by_cause, held, np.minimum(solved, began.left))
+    by_reading = np.maximum(_told(cloud, portion, level, shown), 0.0)
+    left = np.where(by_cause, held, np.minimum(by_reading, most))
     portion.parts[:, EATEN] = cloud.held(portion.parts, left)[:, EATEN]
-    moving = fate == MOVING
-    tail = chances.tail_of(left)
-    stuck_later = np.minimum(_ends(cloud, portion, stretch, left), left)
+    moving: Mask = fates == MOVING
+    ends = np.minimum(_ends(cloud, portion, stretch, left), left)
     return Course(
-        level.days, left, np.where(moving, tail, priors.TAIL_DAYS),
-        np.where(moving, stuck_later, left), moving,
-        level.days - level.readings[0][1].days,
-    )  # fmt: skip
+        level.days,
+        left,
+        np.where(moving, chances.tail_of(left), priors.TAIL_DAYS),
+        np.where(moving, ends, left),
+        moving,
+        fates == LIMITED,
+    )
 
 
-def _points(found) -> Array:  # type: ignore[no-untyped-def]
-    return found.points  # type: ignore[no-any-return]
-
-
-def _fermented(portion: Portion) -> float:
-    """How far the doubt of a drink's relations counts: not at all for a must."""
-    return 1.0
+def _points(found: Drinks) -> Array:
+    return found.points
 
 
 def _target(cloud: Cloud, level: Level, shown: dict[str, Array | float]) -> Array:
@@ -221,19 +233,30 @@ def _target(cloud: Cloud, level: Level, shown: dict[str, Array | float]) -> Arra
     return target
 
 
-def _solved(
-    cloud: Cloud, portion: Portion, level: Level, shown: dict[str, Array | float]
-) -> tuple[Array, Array, float]:
-    """Sugar left where the reading tells it (below nothing where it cannot be), the reading that
-    each would show dry, and points per g/L."""
+def _told(cloud: Cloud, portion: Portion, level: Level, shown: dict[str, Array | float]) -> Array:
+    """Sugar left by the reading, g/L: below nothing where it reads drier than it can be."""
+    target = _target(cloud, level, shown)
+    told = eaten_to(portion.parts, target, 1 + cloud.of(YIELD), cloud.of(BY_PRODUCT))
+    return cloud.drinks(told).left
+
+
+def _chances(
+    cloud: Cloud,
+    portion: Portion,
+    stretch: Stretch,
+    level: Level,
+    most: Array,
+    shown: dict[str, Array | float],
+) -> "_Chances":
+    """What the fates are weighed by; `most` is the sugar that the stretch began with, g/L."""
     dry = portion.parts.copy()
     dry[:, EATEN] = dry[:, FERMENT]
-    dry_points = cloud.drinks(dry).points
-    told = eaten_to(
-        portion.parts, _target(cloud, level, shown), 1 + cloud.of("yield"), cloud.of("by-product")
-    )
-    shift = level.points - _target(cloud, level, shown)
-    return cloud.drinks(told).left, dry_points + shift, POINTS_PER_G_PER_L
+    found = cloud.drinks(dry)
+    shows_dry = found.points + level.points - _target(cloud, level, shown)
+    previous, since = _previous(cloud, stretch, level, most, shows_dry)
+    middle, spread = _pace(cloud, stretch, level, most, shows_dry)
+    left = _told(cloud, portion, level, shown)
+    return _Chances(cloud, stretch, level, most, left, found.abv, previous, since, middle, spread)
 
 
 def _level_left(points: float | Array, dry_points: Array) -> Array:
@@ -241,7 +264,7 @@ def _level_left(points: float | Array, dry_points: Array) -> Array:
 
 
 def _previous(
-    cloud: Cloud, stretch: Stretch, level: Level, most: Array, left: Array, dry: Array
+    cloud: Cloud, stretch: Stretch, level: Level, most: Array, dry: Array
 ) -> tuple[Array, Array]:
     """Sugar left before the level, and warm days from then to the level's last reading."""
     last = level.days
@@ -250,7 +273,8 @@ def _previous(
         return most, np.maximum(last - stretch.began - lag, _NO_TIME)
     noise = priors.EYE_POINTS * ndtri(cloud.net.column(f"{stretch.name}/before"))
     before = _level_left(level.before.points + noise, dry)
-    return np.minimum(before, most), np.full(cloud.members, max(last - level.before.days, _NO_TIME))
+    since = max(last - level.before.days, _NO_TIME)
+    return np.minimum(before, most), np.full(cloud.members, since)
 
 
 def _half(cloud: Cloud, stretch: Stretch) -> Array:
@@ -266,7 +290,7 @@ def _tails(above: Array, below: Array, half: Array | None) -> Array:
 
 
 def _pace(
-    cloud: Cloud, stretch: Stretch, level: Level, most: Array, left: Array, dry: Array
+    cloud: Cloud, stretch: Stretch, level: Level, most: Array, dry: Array
 ) -> tuple[Array, Array]:
     """The logarithm of the tail as the falls before the level tell it: middle and spread."""
     middle = np.full(cloud.members, np.log(priors.TAIL_DAYS))
@@ -277,7 +301,7 @@ def _pace(
     ]
     half = _half(cloud, stretch)
     recent = known[-_FALLS - 1 :]
-    for place, ((day, above), (later, below)) in enumerate(zip(recent[:-1], recent[1:], strict=True)):
+    for place, ((day, above), (later, below)) in enumerate(pairwise(recent)):
         begins = len(recent) == len(known) and place == 0
         days = later - day
         fall = above - below
@@ -298,15 +322,16 @@ def _pace(
 
 @dataclass(slots=True)
 class _Chances:
-    """The density of each fate at the reading, per point, for every member."""
+    """The density of each fate at the reading for every member: with `most` g/L it began, `left`
+    is told by the reading, `dry_abv` its strength with none left; `previous` g/L were there `since`
+    so many warm days; and the logarithm of its tail."""
 
     cloud: Cloud
-    portion: Portion
     stretch: Stretch
     level: Level
     most: Array
     left: Array
-    slope: float
+    dry_abv: Array
     previous: Array
     since: Array
     middle: Array
@@ -320,7 +345,9 @@ class _Chances:
         """The time constant that brings a member from what it was to what it is."""
         by_fall = self.since / np.maximum(_tails(self.previous, left, self.half), 0.02)
         beside = ndtri(self.cloud.net.column(f"{self.stretch.name}/tail"))
-        return np.asarray(np.clip(by_fall * np.exp(priors.TAIL_BESIDE_FALL_LOG * beside), 0.1, 300.0))
+        return np.asarray(
+            np.clip(by_fall * np.exp(priors.TAIL_BESIDE_FALL_LOG * beside), 0.1, 300.0)
+        )
 
     def reached(self, left: Array) -> Array:
         """How likely it has come so far by now, at a pace that is not known."""
@@ -345,16 +372,12 @@ class _Chances:
             )
         else:
             waits += (1 - waits) * float(np.exp(-max(first, 0.0) / 0.3))
-        return 1 - (1 - waits) * self.runs
+        return np.asarray(1 - (1 - waits) * self.runs)
 
     def limited(self) -> tuple[Array, Array]:
         """How likely its limit stops it, and the density of what that leaves, per g/L."""
-        dry = self.portion.parts.copy()
-        dry[:, EATEN] = dry[:, FERMENT]
-        abv = self.cloud.drinks(dry).abv
-        named = self.stretch.limit_abv
-        middle = priors.LIMIT_USUAL_ABV if named is None else named
-        narrow = priors.LIMIT_UNNAMED if named is None else priors.LIMIT_NAMED
+        abv = self.dry_abv
+        middle, narrow = _limit(self.stretch)
         at = abv - self.left * _ABV_PER_G_PER_L
         share = priors.LIMIT_SLIP_SHARE
         density = (1 - share) * _normal(at - middle, narrow) + share * _normal(
@@ -380,10 +403,27 @@ class _Chances:
         tails = np.maximum(tails, 1e-3)
         pace = np.log(self.since / tails)
         per_g = 1 / left + (0.0 if self.half is None else 1 / self.half)
-        density = np.exp(-0.5 * ((pace - self.middle) / self.spread) ** 2) * per_g / (
-            self.spread * _ROOT_2PI * tails
+        density = (
+            np.exp(-0.5 * ((pace - self.middle) / self.spread) ** 2)
+            * per_g
+            / (self.spread * _ROOT_2PI * tails)
         )
         return np.where(inside, density * np.exp(self._hidden()), 0.0)
+
+    def odds(self) -> Array:
+        """The odds of each fate for every member: of the first two before what they would read is
+        weighed, of the others per point of the reading."""
+        sticks, waits = self.stretch.sticks, self.unmoved()
+        stops, limited = self.limited()
+        done = self.reached(np.full(self.cloud.members, priors.DONE_G_PER_L))
+        here = self.reached(np.maximum(self.left, priors.DONE_G_PER_L)) / POINTS_PER_G_PER_L
+        odds = np.zeros((_FATES, self.cloud.members))
+        odds[FINISHED] = (1 - waits) * (1 - sticks) * (1 - stops) * done
+        odds[UNMOVED] = waits
+        odds[STUCK] = (1 - waits) * sticks * self.stuck() * here
+        odds[LIMITED] = (1 - waits) * (1 - sticks) * limited * here * (self.left >= 0)
+        odds[MOVING] = (1 - waits) * (1 - sticks) * self.moving() / POINTS_PER_G_PER_L
+        return odds
 
     def _hidden(self) -> Array:
         kept = self.level.readings
@@ -398,48 +438,23 @@ class _Chances:
         falls = falls - (falls @ parts)[:, None] / parts.sum()
         apart = seen - (seen @ parts) / parts.sum()
         squares = ((apart[None, :] - falls) ** 2 - apart[None, :] ** 2) @ parts
-        return np.maximum(-0.5 * squares / priors.EYE_POINTS**2, _NO_CHANCE)
+        return np.asarray(np.maximum(-0.5 * squares / priors.EYE_POINTS**2, _NO_CHANCE))
 
 
-def _fates(cloud: Cloud, stretch: Stretch, chances: _Chances) -> Array:
-    """The fate of each member, and its weight for it."""
-    sticks = stretch.sticks
-    stops, limited = chances.limited()
-    done = chances.reached(np.full(cloud.members, priors.DONE_G_PER_L))
-    here = chances.reached(np.maximum(chances.left, priors.DONE_G_PER_L))
-    waits = chances.unmoved()
-    per_point = 1 / chances.slope
-    prior = np.zeros((_FATES, cloud.members))
-    prior[FINISHED] = (1 - waits) * (1 - sticks) * (1 - stops) * done
-    prior[UNMOVED] = waits
-    prior[STUCK] = (1 - waits) * sticks * chances.stuck() * here * per_point
-    prior[LIMITED] = (1 - waits) * (1 - sticks) * limited * here * per_point
-    prior[LIMITED][chances.left < 0] = 0.0
-    prior[MOVING] = (1 - waits) * (1 - sticks) * chances.moving() * per_point
-    likely = prior.mean(axis=1)
-    # The first two are of the whole fate; what they read is weighed when they are moved to it.
-    likely[FINISHED] *= _like(cloud, chances, np.zeros(cloud.members))
-    likely[UNMOVED] *= _like(cloud, chances, chances.most)
-    likely = likely / max(likely.sum(), 1e-300)
-    shares = np.where(likely < _HOPELESS, 0.0, np.maximum(likely, _LEAST_SHARE))
-    if shares.sum() <= 0:
-        shares[STUCK] = 1.0
-    shares = shares / shares.sum()
-    u = cloud.net.column(f"{stretch.name}/{chances.level.days:.3f}/fate")
-    fate = np.minimum(np.searchsorted(np.cumsum(shares), u, side="right"), _FATES - 1)
-    mine = prior[fate, np.arange(cloud.members)]
-    weight = np.log(np.maximum(mine, 1e-26)) - np.log(np.maximum(shares[fate], 1e-9))
-    cloud.log_weight = cloud.log_weight + np.maximum(weight, _NO_CHANCE)
-    return np.asarray(fate)
-
-
-def _like(cloud: Cloud, chances: _Chances, left: Array) -> float:
-    """Roughly how likely the level is, per point, of a member with so much sugar left."""
-    off = (chances.left - left) * chances.slope
-    weights = cloud.weights
-    middle = float(weights @ off)
-    spread = float(np.sqrt(weights @ (off - middle) ** 2)) + 0.5
-    return float(_normal(np.array(middle), spread)) + 1e-4 * float(np.exp(-abs(middle) / 10))
+def _fates(cloud: Cloud, name: str, odds: Array) -> Array:
+    """The fate of each member, and its weight for it: half by its odds, and half evenly over what
+    it can be, so that what is seldom is seen as well."""
+    whole = odds.sum(axis=0)
+    possible = odds > _HOPELESS * whole
+    evenly = possible / np.maximum(possible.sum(axis=0), 1)
+    shares = np.where(whole > 0, 0.5 * odds / np.maximum(whole, 1e-300) + 0.5 * evenly, 1 / _FATES)
+    u = cloud.net.column(name)
+    fates = np.minimum((np.cumsum(shares, axis=0) <= u).sum(axis=0), _FATES - 1)
+    everyone = np.arange(cloud.members)
+    mine, drawn = odds[fates, everyone], shares[fates, everyone]
+    weight = np.log(np.maximum(mine, 1e-300)) - np.log(np.maximum(drawn, 1e-12))
+    cloud.log_weight = cloud.log_weight + np.maximum(weight, 3 * _NO_CHANCE)
+    return np.asarray(fates)
 
 
 def _normal(off: Array, spread: float) -> Array:

@@ -12,48 +12,48 @@ from core.interval import Interval
 
 # A jug is moving when so many points are still to fall of what is on its way.
 _MOVES_POINTS = 0.6
+# Fewer members in effect are too few to say anything for sure.
+ENOUGH = 100.0
 DRY_G_PER_L, PROVEN_G_PER_L = 4.0, 2.2
 """Dry holds less than the one, and what is proven less than the other."""
 
 
-def quantile(values: Array, weights: Array, share: float) -> float:
-    """The weighted quantile of the members' values, between neighbours."""
+def quantiles(values: Array, weights: Array, *shares: float) -> tuple[float, ...]:
+    """The weighted quantiles of the members' values, between neighbours."""
     order = np.argsort(values, kind="stable")
     ranked, heavy = values[order], weights[order]
     middle = np.cumsum(heavy) - 0.5 * heavy
-    return float(np.interp(share, middle, ranked))
+    return tuple(map(float, np.interp(shares, middle, ranked)))
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Estimate:
     """What could be in a jug at a moment: its members, and views of them.
 
-    `dry` and `must` are the same drink with no sugar left, and with none eaten; `ends` is where
-    each member's sugar will come to, g/L, `tail` how fast at this warmth, days. `read` says whether
-    anybody ever read it.
+    `dry` and `must` are the same drink with no sugar left, and with none eaten, `ended` where it
+    will come to: with `ends` g/L left, `tail` days for each factor of e at this warmth. `limited`
+    are at their yeast's limit. `read` says whether anybody ever read it.
     """
 
     weights: Array
     in_effect: float
-    parts: Array
     found: Drinks
     dry: Drinks
     must: Drinks
+    ended: Drinks
     moving: npt.NDArray[np.bool_]
+    limited: npt.NDArray[np.bool_]
     ends: Array
     tail: Array
     read: bool
-    pitched: bool
 
     def of(self, values: Array) -> Interval:
         """A figure: its median and 90 %."""
-        return Interval(
-            self.at(values, 0.5), self.at(values, 0.05), self.at(values, 0.95)
-        )
+        return Interval(*quantiles(values, self.weights, 0.5, 0.05, 0.95))
 
     def at(self, values: Array, share: float) -> float:
         """A quantile of a figure of the members."""
-        return quantile(values, self.weights, share)
+        return quantiles(values, self.weights, share)[0]
 
     def chance(self, where: npt.NDArray[np.bool_]) -> float:
         """The weight of the members for which it is so, 0 to 1."""
@@ -63,6 +63,31 @@ class Estimate:
     def left(self) -> Array:
         """Sugar left in each, g/L as sucrose."""
         return np.maximum(self.found.left, 0.0)
+
+    @property
+    def settled(self) -> bool:
+        """Whether enough of its members fit what was read for anything to be said for sure."""
+        return self.in_effect >= ENOUGH
+
+    @property
+    def to_fall(self) -> Array:
+        """Points that each will still fall."""
+        return np.maximum(self.found.points - self.ended.points, 0.0)
+
+    @property
+    def sweet_chance(self) -> float:
+        """How likely it holds more sugar than dry allows."""
+        return self.chance(self.left > DRY_G_PER_L)
+
+    @property
+    def by_limit(self) -> bool:
+        """Whether it is mostly the yeast's limit that left that sugar."""
+        return self.chance(self.limited & (self.left > DRY_G_PER_L)) > 0.5 * self.sweet_chance
+
+    @property
+    def end_sg(self) -> Interval:
+        """What it will come to read."""
+        return self._gravity(self.ended)
 
     @property
     def start_sg(self) -> Interval:
@@ -102,13 +127,7 @@ class Estimate:
     @property
     def moves(self) -> float:
         """How likely it is still on its way with more than 0.6 point to fall."""
-        to_fall = (self.left - self.ends) * POINTS_PER_G_PER_L
-        return self.chance(self.moving & (to_fall > _MOVES_POINTS))
-
-    @property
-    def dry_chance(self) -> float:
-        """How likely it holds less sugar than dry allows."""
-        return self.chance(self.left < DRY_G_PER_L)
+        return self.chance(self.moving & (self.to_fall > _MOVES_POINTS))
 
     @property
     def unproven(self) -> float:

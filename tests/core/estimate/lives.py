@@ -263,7 +263,9 @@ def make_life(seed: int, honest: bool = False, kind: str | None = None) -> Made:
     made = _Writer(rng, honest, kind)
     planned, truth = made.must()
     if "never_read" not in made.slips:
-        gone = rng.uniform(0.3, 0.8) * made.sugar_per_l * 1.0526 if "undissolved" in made.slips else 0
+        gone = (
+            rng.uniform(0.3, 0.8) * made.sugar_per_l * 1.0526 if "undissolved" in made.slips else 0
+        )
         made.read(truth, gone)
     made.write("pitched", yeast_g=3)
     celsius = rng.uniform(17, 23)
@@ -321,7 +323,9 @@ def _on_the_way(made: _Writer, truth: Truth, other: tuple[dict, Truth, list] | N
         truly = made.about(grams, 0.01)
         truth.hexose += truly * 1.0526
         truth.water -= truly * 0.0526
-        made.write("added", pour={"name": "Sugar", "kind": "sugar", "sugar": "sucrose", "mass_g": grams})
+        made.write(
+            "added", pour={"name": "Sugar", "kind": "sugar", "sugar": "sucrose", "mass_g": grams}
+        )
         made.day += 0.05
     if "racked" in made.slips:
         truth.keep(1 - rng.uniform(0.03, 0.08))
@@ -371,7 +375,10 @@ def with_lots(life: Made, *before: dict) -> dict:
         for index, (bottle, closure, priming, _) in enumerate(LOTS)
     ]  # fmt: skip
     at = life.at.isoformat()
-    more = [*({"at": at, **event} for event in before), {"at": at, "kind": "bottled", "what": {"lots": lots}}]
+    more = [
+        *({"at": at, **event} for event in before),
+        {"at": at, "kind": "bottled", "what": {"lots": lots}},
+    ]
     if "jugs" not in life.file:
         return {**life.file, "journal": [*life.file["journal"], *more]}
     first, *rest = life.file["jugs"]

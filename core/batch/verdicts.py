@@ -1,0 +1,201 @@
+"""What is said of a jug that stands so: a headline, and a sentence or two of what to do."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from datetime import datetime
+
+from core.estimate.views import Estimate
+from core.ferment.stopping import Rest
+
+
+@dataclass(frozen=True, slots=True)
+class Promise:
+    """A reading of `low` to `high` (SG) from `at` on proves the jug dry."""
+
+    at: datetime
+    low: float
+    high: float
+
+    @property
+    def levels(self) -> str:
+        """Those readings, as they are said."""
+        low, high = f"{self.low:.3f}", f"{self.high:.3f}"
+        return low if low == high else f"{low} to {high}"
+
+
+@dataclass(frozen=True, slots=True)
+class Case:
+    """What a sentence is made from: the estimate, the stem's rest, and the reading that would
+    prove it dry, where one would."""
+
+    told: Estimate
+    rest: Rest
+    proven: bool
+    sweetened: bool
+    promise: Promise | None
+
+    @property
+    def ends(self) -> str:
+        """Where it ends dry."""
+        dry = self.told.dry_sg
+        return f"{dry.low:.3f} to {dry.high:.3f}"
+
+    @property
+    def at_most(self) -> str:
+        """Sugar that may be left, at the high end."""
+        return f"{self.told.sugar_g_per_l.high:.0f} g/L"
+
+    @property
+    def stood(self) -> str:
+        """For how long the stem has stood."""
+        return f"The gravity has stood for {days_in_words(self.rest.days)}"
+
+    @property
+    def settles(self) -> str:
+        """What would settle it."""
+        if self.promise is None:
+            return "No reading will prove it dry: a test for sugar in g/L tells today."
+        return (
+            f"Read it again on {_day(self.promise.at)}: {self.promise.levels} proves it dry. A test"
+            " for sugar in g/L tells today."
+        )
+
+
+def _day(at: datetime) -> str:
+    return f"{at.day} {at:%b}"
+
+
+def days_in_words(days: float) -> str:
+    """Whole days, at least one: "1 day", "9 days". Parts of a day count as one more."""
+    whole = max(round(days + 0.49), 1)
+    return f"{whole} day{'' if whole == 1 else 's'}"
+
+
+def said(code: str, case: Case) -> tuple[str, str]:
+    """Headline and advice for a verdict of core.batch.judge.CODES."""
+    return _SAY[code](case)
+
+
+def _pitched(case: Case) -> tuple[str, str]:
+    return (
+        "Pitched.",
+        "Keep it at 18-22 °C. It may take a day or two to show anything; read again in two or"
+        " three days.",
+    )
+
+
+def _not_started(case: Case) -> tuple[str, str]:
+    return (
+        "Not started.",
+        "Two days and the gravity has not fallen. Warm it to 20-22 °C and swirl; nothing a day"
+        " later, pitch fresh yeast. Look on the labels for a preservative, and measure the pH:"
+        " below 3.0 yeast hardly starts.",
+    )
+
+
+def _going(case: Case) -> tuple[str, str]:
+    return (
+        "Going well. Leave it be.",
+        f"Dry, it ends at {case.ends}. Read again in two or three days.",
+    )
+
+
+def _slow(case: Case) -> tuple[str, str]:
+    return (
+        "Slow.",
+        "It falls by less than 2 points a day. Warm it to 20-22 °C and swirl up the lees; give"
+        " nutrient only while less than a third of the sugar is gone. Read again in three days.",
+    )
+
+
+def _near(case: Case) -> tuple[str, str]:
+    if not case.told.read:
+        return (
+            "Probably nearly there.",
+            f"Nobody has read it: this is an estimate. Read it now; dry, it ends at {case.ends}.",
+        )
+    return (
+        "Nearly there.",
+        f"Dry, it ends at {case.ends}. Bubbles prove nothing either way. {case.settles}",
+    )
+
+
+def _restarted(case: Case) -> tuple[str, str]:
+    return (
+        "Going again.",
+        "It had stopped and has fallen since: it was not stable, and what was bottled from it"
+        " then is not either. Put those bottles in the fridge and open them with care. Read this"
+        " one again in three days.",
+    )
+
+
+def _stopped_short(case: Case) -> tuple[str, str]:
+    return (
+        "Stopped short.",
+        f"{case.stood}, but dry it would end at {case.ends}: up to {case.at_most} of sugar may be"
+        " left. Not safe to close in a bottle.",
+    )
+
+
+def _stopped_sweet(case: Case) -> tuple[str, str]:
+    left = case.told.sugar_g_per_l.value
+    return (
+        "Stopped sweet.",
+        f"The yeast has given up near its limit, with about {left:.0f} g/L of sugar left. It is"
+        " not stable: it may go on when it is warmed or stirred. Drink it, keep it cold, or"
+        " stabilise it; never cork it as it is, and never prime it.",
+    )
+
+
+def _stopped_unsure(case: Case) -> tuple[str, str]:
+    if not case.told.settled:
+        return (
+            "These readings do not fit together.",
+            "One of them, or an amount, is off by more than is usual: strike or correct it, or test"
+            " for sugar. Until then it counts as sweet.",
+        )
+    return (
+        "Stopped: dry, or some sugar left.",
+        f"{case.stood}. It may be dry, or hold up to {case.at_most} of sugar. {case.settles}",
+    )
+
+
+def _stabilised(case: Case) -> tuple[str, str]:
+    return (
+        "Stabilised.",
+        "Sulphite and sorbate hold it. Stand it warm for two weeks and look before it goes into"
+        " bottles.",
+    )
+
+
+def _dry(case: Case) -> tuple[str, str]:
+    if case.proven:
+        return (
+            "Dry, and proven.",
+            f"{case.stood} where this jug ends dry ({case.ends}). Rack or bottle when it is clear.",
+        )
+    if case.sweetened:
+        return (
+            "It stood still, and was sweetened.",
+            "What went in would ferment if it could.",
+        )
+    return (
+        "It looks dry.",
+        f"It stands where this jug ends dry ({case.ends}), and up to {case.at_most} of sugar may be"
+        f" left. {case.settles}",
+    )
+
+
+_SAY: Mapping[str, Callable[[Case], tuple[str, str]]] = {
+    "pitched": _pitched,
+    "not_started": _not_started,
+    "going": _going,
+    "slow": _slow,
+    "near": _near,
+    "restarted": _restarted,
+    "stopped_short": _stopped_short,
+    "stopped_sweet": _stopped_sweet,
+    "stopped_unsure": _stopped_unsure,
+    "stabilised": _stabilised,
+    "dry": _dry,
+}
