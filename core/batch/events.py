@@ -177,6 +177,19 @@ class Tasted:
 
 
 @dataclass(frozen=True, slots=True)
+class Tested:
+    """What was tried to learn how much sugar is left, one of: reducing sugar, g/L (`over`: at
+    least so much); points that a warm sample with fresh yeast fell by; its taste, a word of
+    core.estimate.trials.TASTES; or what the stem shows in water of 20 °C, SG."""
+
+    sugar_g_per_l: float | None = None
+    over: bool = False
+    fell_points: float | None = None
+    taste: str | None = None
+    stem_in_water: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Struck:
     """Takes back the event, or the strike, of that id."""
 
@@ -197,6 +210,7 @@ What = (
     | Bottled
     | LotMoved
     | Tasted
+    | Tested
     | Struck
 )
 

@@ -21,6 +21,7 @@ from core.batch.events import (
     Racked,
     Read,
     Tasted,
+    Tested,
     Transferred,
 )
 from core.batch.jug import Jug
@@ -50,6 +51,7 @@ _HAPPENS: Mapping[type, Callable[..., None]] = {
     Bottled: bottling.bottled,
     LotMoved: bottling.lot_moved,
     Tasted: bottling.tasted,
+    Tested: seeing.tested,
 }
 
 

@@ -95,6 +95,9 @@ def judged(jug: Jug) -> Judged:
         return _plain("planned", "Not pitched yet.", ends)
     readings = jug.watch.in_days(jug.pitched_at or jug.watch.readings[0].at)
     rest, stem = at_rest(readings), runs(readings)
+    if jug.watch.woken_at is not None and jug.watch.readings[-1].at <= jug.watch.woken_at:
+        # Fresh yeast went in, and nobody has read it since.
+        rest, stem = replace(rest, days=0.0, equal_days=0.0), "pitched"
     stopped = rest.stopped and stem != "restarted" and told.moves < _STILL_MOVES
     fell = readings[0].sg - readings[-1].sg >= FALLEN - _HAIR
     sweet = told.sweet_chance
@@ -132,9 +135,11 @@ def _code(told: Estimate, stem: Runs, stopped: bool, dry: bool, rest: Rest) -> s
         if told.settled and told.sweet_chance > _SWEET:
             return "stopped_sweet" if told.by_limit else "stopped_short"
         return "stopped_unsure"
-    if told.at(told.to_fall, 0.5) <= _NEAR_POINTS or stem == "stopped":
+    above = told.found.points - told.dry.points
+    if told.at(above, 0.5) <= _NEAR_POINTS:
         return "near"
-    return stem
+    # It stands for now, and may well be on its way.
+    return "slow" if stem == "stopped" else stem
 
 
 def _progress(

@@ -62,6 +62,8 @@ class Jug:
     # Whether sugar went in since anybody read it.
     sugared: bool = False
     swirled_at: datetime | None = None
+    # When its sugar was last measured.
+    tested_at: datetime | None = None
     holding: Holding = field(default_factory=Holding)
     # What the stem showed when it was first dosed at rest: below it by two points nothing holds.
     held_sg: float | None = None

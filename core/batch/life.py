@@ -161,21 +161,29 @@ def contents_of(jug: Jug, verdict: Judged) -> Contents | None:
     told = jug.estimate
     if jug.brew.empty or told is None:
         return None
-    left = told.left
+    # What was there when it was last seen: time alone proves nothing.
+    left = np.maximum(told.seen, 0.0)
     # Sulphite alone is there for the malic acid; sugar it was never asked to hold.
     lacks = verdict.unmet if jug.dosed.sorbic_mg > 0 else ()
     litres = told.volume_ml.value / 1000
     return Contents(
         residual_volumes(min(max(warmest_c(jug), 0.0), 50.0)),
         told.at(left, _WORST),
-        told.at(np.maximum(left - told.ends, 0.0), 0.5),
+        told.at(np.maximum(told.left - told.ends, 0.0), 0.5),
         0.0 if _malic_held(jug, litres) else jug.dosed.malic_g / litres,
         verdict.code == "stabilised",
         lacks,
         _unproven(jug, verdict),
         told.at(left, 1 - GO_CHANCE),
-        verdict.stopped and told.settled,
+        (verdict.stopped or _tested_today(jug)) and told.settled,
     )
+
+
+def _tested_today(jug: Jug) -> bool:
+    """Whether its sugar was measured on the day it is closed."""
+    if jug.tested_at is None or jug.as_of is None:
+        return False
+    return days_between(jug.tested_at, jug.as_of) <= _STILL_TRUE_DAYS
 
 
 def _malic_held(jug: Jug, litres: float) -> bool:

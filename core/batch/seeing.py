@@ -2,7 +2,7 @@
 
 from core.batch import brew as grams
 from core.batch.brew import Array, drink_of
-from core.batch.events import Cared, Event, Measured, Noticed, Pitched, Read
+from core.batch.events import Cared, Event, Measured, Noticed, Pitched, Read, Tested
 from core.batch.jug import Jug
 from core.batch.watch import FALLEN, day_of, days_between
 from core.batch.world import World, not_empty
@@ -10,6 +10,8 @@ from core.errors import JobError
 from core.estimate.ledger import Marked, Warmed
 from core.estimate.ledger import Pitched as YeastIn
 from core.estimate.ledger import Read as ReadOff
+from core.estimate.ledger import Tested as Trial
+from core.estimate.trials import TASTES
 from core.ferment.reading import MOST_PITCHING_C
 from core.ferment.refractometer import while_fermenting
 from core.ferment.strength import sg_from_mark
@@ -21,6 +23,8 @@ from core.tables import CLARITY
 
 # A volume read at the mark: 2 %, nine times in ten. Common practice.
 MARK_SD = 0.02 / Z90
+# Where fresh yeast may not eat, a sample that does not fall proves nothing. Common practice.
+_TOO_STRONG_ABV, _TOO_SOUR_PH = 10.0, 3.0
 # Yeast shows nothing for so long: what is read until then is the must.
 _LAG_DAYS = 0.5
 _CLEAR = {key for key, row in CLARITY.items() if row.clear}
@@ -163,6 +167,27 @@ def _at_the_mark(world: World, jug: Jug, event: Event, volume: float) -> None:
     if volume >= there.value:
         world.happened(Marked(jug.name, day_of(event.at), event.id, volume))
     jug.doubts.narrow(jug.brew, _volume, volume, MARK_SD * volume)
+
+
+def tested(world: World, jug: Jug, event: Event, what: Tested) -> None:
+    """How much sugar is left, tried otherwise than with the stem; or the stem itself, in water."""
+    day = day_of(event.at)
+    if what.stem_in_water is not None:
+        shows = 1000 * (what.stem_in_water - 1)
+        world.happened(Trial(jug.name, day, "stem", shows, stem="stem"))
+        return
+    not_empty(jug, "test")
+    if what.sugar_g_per_l is not None:
+        world.happened(Trial(jug.name, day, "sugar", what.sugar_g_per_l, over=what.over))
+        jug.tested_at = event.at
+    elif what.fell_points is not None:
+        sulphited = jug.dosed.so2_mg > 0 or jug.dosed.sorbic_mg > 0
+        sour = jug.ph is not None and jug.ph < _TOO_SOUR_PH
+        strong = jug.brew.drink().abv > _TOO_STRONG_ABV
+        says_dry = not (sulphited or sour or strong)
+        world.happened(Trial(jug.name, day, "forced", what.fell_points, says_dry=says_dry))
+    elif what.taste is not None:
+        world.happened(Trial(jug.name, day, "taste", TASTES.index(what.taste)))
 
 
 def noticed(world: World, jug: Jug, event: Event, what: Noticed) -> None:

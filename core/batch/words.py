@@ -18,6 +18,7 @@ from core.batch.events import (
     Racked,
     Read,
     Tasted,
+    Tested,
     Transferred,
     What,
 )
@@ -165,6 +166,17 @@ def _bottled(what: Bottled) -> str:
     return f"Bottled {lots}."
 
 
+def _tested(what: Tested) -> str:
+    if what.stem_in_water is not None:
+        return f"The stem shows {what.stem_in_water:.3f} in water."
+    if what.fell_points is not None:
+        return f"A forced sample fell by {what.fell_points:g} points."
+    if what.taste is not None:
+        return f"Tastes {what.taste.replace('_', '-')}."
+    over = "at least " if what.over else ""
+    return f"Tested: {over}{what.sugar_g_per_l:g} g/L of sugar."
+
+
 def _lot_moved(what: LotMoved) -> str:
     where = f" to {what.place}" if what.did == "moved" else ""
     return f"Lot {what.lot}: {what.count} {_MOVED[what.did]}{where}."
@@ -189,4 +201,5 @@ _SAY: Mapping[type, Callable[[Any], str]] = {
     Bottled: _bottled,
     LotMoved: _lot_moved,
     Tasted: _tasted,
+    Tested: _tested,
 }

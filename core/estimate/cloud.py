@@ -307,16 +307,16 @@ class Cloud:
     def _move(self, by: Array) -> None:
         """Every knob, and every vessel with it."""
         self.value = self.value + by
-        moved = {name for name, place in self._place.items() if np.any(by[:, place])}
         for portion in self.portions:
-            for name in moved & portion.by.keys():
+            # In the order they were poured, so that the sum is the same to the last bit.
+            for name, grams in portion.by.items():
                 step = by[:, self._place[name]][:, None]
+                if not np.any(step):
+                    continue
                 if name in self._in_logarithm:
                     step = np.expm1(np.clip(step, -3, 3))
-                    portion.parts = portion.parts + portion.by[name] * step
-                    portion.by[name] = portion.by[name] * (1 + step)
-                else:
-                    portion.parts = portion.parts + portion.by[name] * step
+                    portion.by[name] = grams * (1 + step)
+                portion.parts = portion.parts + grams * step
 
 
 def _grams(mix: Mix) -> Array:

@@ -263,6 +263,9 @@ class _Walk:
         self._settled(vessel, step.day)
         found = self.cloud.drinks(vessel.portion.parts)
         self.cloud.log_weight = self.cloud.log_weight + log_likelihood(step, found)
+        if vessel.course is not None:
+            # It was looked at now.
+            vessel.course.seen = vessel.course.left_at(vessel.warm_days)
         self._goes_on(vessel)
 
     @_happens.register
@@ -362,7 +365,13 @@ class _Walk:
         still = np.where(course.moving, 0.0, 1.0)
         self._begin(vessel, vessel.day, lags=False, still=still)
         vessel.course = Course(
-            vessel.warm_days, there, course.tail, ends, course.moving, course.limited
+            vessel.warm_days,
+            there,
+            course.tail,
+            ends,
+            course.moving,
+            course.limited,
+            course.seen * part,
         )
 
     def _receive(self, into: _Vessel, giver: _Vessel, share: Array, day: float) -> None:
@@ -404,9 +413,10 @@ class _Walk:
             dry=self.cloud.drinks(dry),
             must=self.cloud.drinks(must),
             ended=self.cloud.drinks(self.cloud.held(parts, ends)),
-            moving=no_one if course is None else course.moving & (found.left > ends),
+            moving=no_one if course is None else course.moving,
             limited=no_one if course is None else course.limited,
             ends=ends,
+            seen=found.left if course is None else np.maximum(course.seen, found.left),
             tail=course.tail / _warmth(vessel.celsius) if course else np.ones(self.cloud.members),
             read=vessel.read,
         )

@@ -99,6 +99,8 @@ class Course:
     moving: Mask
     # Whether it is at its yeast's limit.
     limited: Mask
+    # Sugar when it was last seen, g/L: that it has gone on since nobody knows.
+    seen: Array
 
     def left_at(self, days: float) -> Array:
         """Sugar left at a later moment."""
@@ -141,7 +143,7 @@ def unread(cloud: Cloud, portion: Portion, stretch: Stretch) -> Course:
     )
     moving = starts if stretch.still is None else starts & ~(stretch.still > 0.5)
     left = began.left * np.exp(lag / tail)
-    return Course(stretch.began, left, tail, ends, moving, np.zeros_like(moving))
+    return Course(stretch.began, left, tail, ends, moving, np.zeros_like(moving), began.left)
 
 
 def _limit(stretch: Stretch) -> tuple[float, float]:
@@ -218,6 +220,7 @@ def settle(
         np.where(moving, ends, left),
         moving,
         fates == LIMITED,
+        left,
     )
 
 

@@ -31,7 +31,8 @@ class Estimate:
     """What could be in a jug at a moment: its members, and views of them.
 
     `dry` and `must` are the same drink with no sugar left, and with none eaten, `ended` where it
-    will come to: with `ends` g/L left, `tail` days for each factor of e at this warmth. `limited`
+    will come to: with `ends` g/L left. `seen` is the sugar when it was last read or tested, for time
+    alone proves nothing; `tail` days for each factor of e at this warmth. `limited`
     are at their yeast's limit. `read` says whether anybody ever read it.
     """
 
@@ -44,6 +45,7 @@ class Estimate:
     moving: npt.NDArray[np.bool_]
     limited: npt.NDArray[np.bool_]
     ends: Array
+    seen: Array
     tail: Array
     read: bool
 
@@ -77,7 +79,7 @@ class Estimate:
     @property
     def sweet_chance(self) -> float:
         """How likely it holds more sugar than dry allows."""
-        return self.chance(self.left > DRY_G_PER_L)
+        return self.chance(self.seen > DRY_G_PER_L)
 
     @property
     def by_limit(self) -> bool:
@@ -122,17 +124,18 @@ class Estimate:
     @property
     def points_may_fall(self) -> float:
         """Points that it may still fall, 95 %."""
-        return self.at(self.left, 0.95) * POINTS_PER_G_PER_L
+        return self.at(self.seen, 0.95) * POINTS_PER_G_PER_L
 
     @property
     def moves(self) -> float:
-        """How likely it is still on its way with more than 0.6 point to fall."""
-        return self.chance(self.moving & (self.to_fall > _MOVES_POINTS))
+        """How likely it was still on its way, when last seen, with more than 0.6 point to fall."""
+        to_fall = (self.seen - self.ends) * POINTS_PER_G_PER_L
+        return self.chance(self.moving & (to_fall > _MOVES_POINTS))
 
     @property
     def unproven(self) -> float:
         """How likely it holds more sugar than what is proven dry may."""
-        return self.chance(self.left > PROVEN_G_PER_L)
+        return self.chance(self.seen > PROVEN_G_PER_L)
 
     def _gravity(self, drinks: Drinks) -> Interval:
         points = self.of(drinks.points)

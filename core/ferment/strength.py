@@ -100,7 +100,8 @@ def abv_by_mass_balance(og: float, sg: float, as_sucrose: float = 1.0) -> float:
     def off(eaten: float) -> float:
         return fermented(100, solids, eaten, as_sucrose=as_sucrose).sg - sg
 
-    low, high = -1.0, solids + 4.0
+    # A strong must has little water: less of it can be eaten past its sugar.
+    low, high = -1.0, solids + min(4.0, 0.07 * (100 - solids))
     if off(low) * off(high) > 0:
         raise JobError(f"No must goes from {og:.3f} to {sg:.3f}: check both readings.", "sg")
     eaten = float(brentq(off, low, high, xtol=1e-9))

@@ -22,10 +22,12 @@ from core.batch.events import (
     Read,
     Struck,
     Tasted,
+    Tested,
     Transferred,
     What,
 )
 from core.errors import JobError
+from core.estimate.trials import TASTES
 from core.files.bottlings import bottled, lot_moved
 from core.files.fields import (
     MOST_WORDS,
@@ -215,6 +217,21 @@ def _dosed(what: Fields, at: str) -> What:
     return Dosed(dose, mass or 0.0, volume or 0.0, named, abv or 0.0)
 
 
+def _tested(what: Fields, at: str) -> What:
+    sugar = number_of(what, "sugar_g_per_l", at, most=300)
+    fell = between(what, "fell_points", at, -5, 60)
+    water = between(what, "stem_in_water_sg", at, 0.97, 1.03)
+    taste = one_of(what, "taste", at, TASTES, "") if what.get("taste") is not None else None
+    if sum(each is not None for each in (sugar, fell, water, taste)) != 1:
+        raise JobError(
+            "Say what was tested: one of sugar_g_per_l, fell_points, taste or stem_in_water_sg.", at
+        )
+    over = what.get("over", False)
+    if not isinstance(over, bool) or (over and sugar is None):
+        raise JobError("“over” is true where the sugar was beyond the scale.", at_key(at, "over"))
+    return Tested(sugar, over, fell, taste, water)
+
+
 def _noticed(what: Fields, at: str) -> What:
     return Noticed(
         tuple(chip.lower() for chip in _texts(what, "chips", at)),
@@ -315,6 +332,7 @@ _READERS: Mapping[str, tuple[Callable[[Fields, str], What], tuple[str, ...]]] = 
     "bottled": (bottled, ("lots", "priming")),
     "lot_moved": (lot_moved, ("lot", "did", "count", "place")),
     "tasted": (_tasted, ("lot", "by", "scores", "words")),
+    "tested": (_tested, ("sugar_g_per_l", "over", "fell_points", "taste", "stem_in_water_sg")),
     "struck": (_struck, ("event",)),
 }
 

@@ -109,6 +109,7 @@ def _answer(world: World, name: str, at: datetime | None, zone: tzinfo | None) -
     return {
         "now": _now(told),
         "verdict": _verdict(told, zone),
+        "estimate": _estimate(told),
         "closing": [_closing(row, word) for row, word in told.closing],
         "lots": [_lot(lot) for lot in told.lots],
         "due": [_due(due, zone) for due in told.due],
@@ -162,6 +163,29 @@ def _now(told: Life) -> dict[str, Any] | None:
     }
 
 
+def _estimate(told: Life) -> dict[str, Any] | None:
+    """What could be in it: figures with their intervals, and chances."""
+    seen = told.jug.estimate
+    if seen is None:
+        return None
+    return {
+        "start_sg": interval(seen.start_sg, 6),
+        "sg": interval(seen.sg, 6),
+        "dry_sg": interval(seen.dry_sg, 6),
+        "end_sg": interval(seen.end_sg, 6),
+        "abv": interval(seen.abv, 4),
+        "sugar_g_per_l": interval(seen.sugar_g_per_l, 3),
+        "volume_ml": interval(seen.volume_ml, 2),
+        "chances": {
+            "dry": round(1 - seen.sweet_chance, 6),
+            "proven": round(1 - seen.unproven, 6),
+            "moving": round(seen.moves, 6),
+        },
+        "members_in_effect": round(seen.in_effect),
+        "settled": seen.settled,
+    }
+
+
 def _verdict(told: Life, zone: tzinfo | None) -> dict[str, Any]:
     verdict = told.verdict
     return {
@@ -175,6 +199,9 @@ def _verdict(told: Life, zone: tzinfo | None) -> dict[str, Any]:
         "read_again_at": None
         if verdict.read_again_at is None
         else verdict.read_again_at.astimezone(zone).isoformat(),
+        "proved_by": {"low": round(verdict.promise.low, 3), "high": round(verdict.promise.high, 3)}
+        if verdict.promise
+        else None,
         "text": verdict.text,
     }
 

@@ -6,7 +6,6 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 
 from core.batch.events import Added, Bottled, Event, Pitched, Read, Transferred
-from core.batch.judge import judged
 from core.batch.jug import Jug
 from core.batch.outlook import conditions
 from core.batch.watch import days_between
@@ -99,9 +98,8 @@ def outcome(
     alone = not world.flows.get(name) and not any(
         isinstance(event.what, Added | Transferred) for event in events
     )
-    verdict = judged(jug)
     # Whatever it stood still at, short of dry too: many that do so alike are this kitchen.
-    ended = alone and verdict.stopped
+    ended = alone and ran.rests_since is not None
     end_sg = ran.watch.last_sg if ended and ran.watch.readings else None
     lots = [lot for lot in world.lots.values() if lot.jug == name]
     bottled = sum(lot.lot.volume_ml for lot in lots)

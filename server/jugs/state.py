@@ -10,13 +10,13 @@ from django.utils import timezone
 
 from core.batch.events import Event as CoreEvent
 from core.batch.fold import fold
+from core.batch.judge import Progress
 from core.batch.life import Life, life
 from core.batch.stages import stage
 from core.batch.start import as_poured
 from core.batch.strikes import holds
 from core.batch.world import World
 from core.errors import JobError
-from core.ferment.progress import Progress
 from core.plan.evaluation import Evaluation, Recipe, evaluate
 from core.plan.schools import Choices
 from server.jugs.journal import core_event, key_of, plan_of, recipe_of, run_together, with_events

@@ -61,15 +61,15 @@ def jug_out(state: JugState) -> JugOut:
             strength=strength_out(gone.strength),
             share=gone.share,
             points_to_go=gone.points_to_go,
-            verdict=gone.verdict,
+            verdict=state.life.verdict.code,
             headline=state.life.advice.headline,
             advice=state.life.advice.text,
-            stopped=gone.stopped,
-            proven=gone.proven,
+            stopped=state.life.verdict.stopped,
+            proven=state.life.verdict.proven,
             sugar_left_g_per_l=IntervalOut.of(gone.sugar_left_g_per_l),
-            ends=IntervalOut.of(state.life.verdict.ends.sg),
+            ends=IntervalOut.of(gone.ends_sg),
         )
-        if gone and state.life and state.life.verdict.ends and state.life.advice
+        if gone and state.life and state.life.advice
         else None,
         bottling=bottled_out(state, state.life, state.bottling)
         if state.bottling and state.life

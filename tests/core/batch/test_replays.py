@@ -112,7 +112,7 @@ HISTORIES = [
         SWEET,
         [PITCHED, read(14, 1.020), read(18, 1.020), on(18, "pitched", 20), read(22, 1.008),
          read(30, 0.997), read(55, 0.997)],
-        {18: "stuck", 22: "restarted", 30: "restarted", 55: "proven"},
+        {18: "going", 22: "restarted", 30: "restarted", 55: "proven"},
     ),
     History(
         "two readings a day apart prove no stop",

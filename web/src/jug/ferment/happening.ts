@@ -17,12 +17,39 @@ export const KINDS = {
   dosed: "Dosed",
   racked: "Racked off the lees",
   measured: "Measured",
+  tested: "Tested for sugar",
   noticed: "Noticed",
   cared: "Looked after",
   transferred: "Poured into another jug",
   read: "Gravity",
 } as const;
 export type Kind = keyof typeof KINDS;
+
+/** Ways to learn how much sugar is left, besides the stem. */
+export const TESTS = {
+  sugar: "Test for sugar, g/L",
+  over: "Test for sugar: beyond its scale",
+  forced: "Warm sample with fresh yeast",
+  taste: "Taste",
+  water: "The hydrometer in water",
+} as const;
+/** What to know of each. */
+export const TEST_NOTES: Record<keyof typeof TESTS, string> = {
+  sugar:
+    "A tablet or strip for reducing sugar. One for glucose alone does not see fructose, which is what stays: it may show sugar, never that there is none. White sugar added these last days is not seen yet.",
+  over: "Write the last mark of its scale: there is at least so much.",
+  forced:
+    "A sample with plenty of fresh yeast, loosely covered at 25 °C for three days. A fall proves there is sugar; no fall proves nothing above 10 % vol, below pH 3, or after sulphite or sorbate.",
+  taste: "In a clean glass, at room temperature. It tells little below 8 g/L.",
+  water: "In plain water of 20 °C a true hydrometer shows 1.000.",
+};
+
+export const TASTES = {
+  dry: "Dry",
+  off_dry: "Off-dry",
+  medium: "Medium",
+  sweet: "Sweet",
+} as const;
 
 export const CARES = {
   swirled: "Swirled",
@@ -48,6 +75,9 @@ export type Typed = {
   /** Photographs that were sent already. */
   pictures: string[];
   did: string;
+  /** A key of TESTS, and of TASTES. */
+  test: string;
+  taste: string;
   into: string;
   sg: string;
   note: string;
@@ -68,6 +98,8 @@ export const blank: Typed = {
   chips: [],
   pictures: [],
   did: "swirled",
+  test: "sugar",
+  taste: "dry",
   into: "",
   sg: "",
   note: "",
@@ -78,6 +110,13 @@ export const blank: Typed = {
 export type Wrong = { at: string; text: string };
 
 const said = (value: unknown) => (value == null ? "" : String(value));
+
+function testOf(what: Record<string, unknown>): string {
+  if (what.over) return "over";
+  if (what.fell_points != null) return "forced";
+  if (what.taste != null) return "taste";
+  return what.stem_in_water_sg != null ? "water" : "sugar";
+}
 
 /** An event of the journal as it would be typed, to be put right; null where it is no such one. */
 export function typedFrom(event: Event): Typed | null {
@@ -91,7 +130,13 @@ export function typedFrom(event: Event): Typed | null {
     kind: event.kind as Kind,
     from: event.kind === "added" ? "same" : blank.from,
     amount: said(
-      pour.mass_g ?? pour.volume_ml ?? what.mass_g ?? what.left_behind_ml ?? into?.volume_ml,
+      pour.mass_g ??
+        pour.volume_ml ??
+        what.mass_g ??
+        what.left_behind_ml ??
+        what.sugar_g_per_l ??
+        what.fell_points ??
+        into?.volume_ml,
     ),
     dose: said(what.dose) || blank.dose,
     of: said(what.acid ?? what.sugar ?? what.made_of),
@@ -103,8 +148,10 @@ export function typedFrom(event: Event): Typed | null {
     chips: (what.chips ?? []) as string[],
     pictures: (what.pictures ?? []) as string[],
     did: said(what.did) || blank.did,
+    test: testOf(what),
+    taste: said(what.taste) || blank.taste,
     into: said(into?.jug),
-    sg: said(what.sg),
+    sg: said(what.sg ?? what.stem_in_water_sg),
     note: event.note,
     at: localMinute(event.at),
   };
@@ -208,6 +255,29 @@ export function toWhat(
       if (!mistyped.length && !Object.keys(what).length)
         mistyped.push({ at: "ph", text: "Write at least one of them." });
       return mistyped.length ? { wrong: mistyped } : { what };
+    }
+    case "tested": {
+      if (typed.test === "taste") return { what: { taste: typed.taste } };
+      if (typed.test === "water") {
+        const shows = readGravity(typed.sg);
+        return shows === null
+          ? { wrong: [{ at: "sg", text: "Write what it shows in water of 20 °C, like 1.001." }] }
+          : { what: { stem_in_water_sg: shows } };
+      }
+      const found = readNumber(typed.amount);
+      if (found === null) {
+        const text =
+          typed.test === "forced"
+            ? "Write the points it fell by, like 3; 0 for none."
+            : "Write what the test shows in g/L, like 2.";
+        return { wrong: [{ at: "amount", text }] };
+      }
+      return {
+        what:
+          typed.test === "forced"
+            ? { fell_points: found }
+            : { sugar_g_per_l: found, ...(typed.test === "over" ? { over: true } : {}) },
+      };
     }
     case "noticed":
       return { what: { words: typed.words, chips: typed.chips, pictures: typed.pictures } };
