@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from scipy.optimize import brentq
 
 from core.batch.brew import ACID, Brew, parts_of, sugar_left_g_per_l
+from core.batch.estimator import Estimator
 from core.batch.jug import Jug
 from core.errors import JobError
 from core.finish.sweetening import SWEETNESS, wine_word
@@ -114,7 +115,9 @@ def portion(jug: Jug, volume_ml: float) -> Jug:
         raise JobError(
             f"There are {whole:.0f} ml in this jug: share out that much or less.", "base_ml"
         )
-    return replace(jug.copy(), brew=Brew(jug.brew.parts * (volume_ml / whole)))
+    brew = Brew(_drink(jug).parts * (volume_ml / whole))
+    # It is no jug of the journal: what is in it is all that is known.
+    return replace(jug.copy(), brew=brew, estimator=Estimator())
 
 
 def drops_for(drops: float, into_ml: float) -> tuple[float, float]:
@@ -131,7 +134,12 @@ def drops_for(drops: float, into_ml: float) -> tuple[float, float]:
 def _drink(jug: Jug) -> Brew:
     if jug.brew.empty:
         raise JobError("There is nothing in this jug to taste.", "jug")
-    return jug.brew
+    told = jug.estimate
+    if told is None:
+        return jug.brew
+    parts = jug.brew.parts.copy()
+    parts[: len(told.middle)] = told.middle
+    return Brew(parts)
 
 
 def _with(base: Brew, sweetener: Pour, amount: float) -> Brew:

@@ -36,6 +36,7 @@ _WORST, GO_CHANCE = 0.95, 0.005
 # Below this it all but stops, and a label says that it has to stay there. Common practice.
 _COLD_C = 4.0
 _MOST_ABV = 20.0
+_RUNNING = ("pitched", "not_started", "going", "slow", "near", "restarted")
 
 
 @dataclass(frozen=True, slots=True)
@@ -205,6 +206,13 @@ def _unproven(jug: Jug, verdict: Judged) -> str:
         return "It has not fermented yet."
     if jug.watch.sweetened:
         return "It was sweetened, and nothing holds that sugar: stabilise it first."
+    if verdict.code == "stopped_sweet":
+        return (
+            "The yeast gave up with sugar left, and that stop is not stable: stabilise it, or take"
+            " vented caps and the fridge."
+        )
+    if verdict.code in _RUNNING:
+        return "It is still fermenting: wait until the readings prove it dry."
     return verdict.text
 
 

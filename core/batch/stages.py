@@ -13,8 +13,9 @@ _MADE_SWEET = ("sweet_still", "fizzy_sweet", "late_juice")
 def stage(jug: Jug | None, verdict: Judged | None, pitched: bool, bottled: bool) -> str:
     """plan, ferment, clear, finish, bottle (ready for it) or bottled.
 
-    What has stopped for good is cleared: dry and proven, or sweet at its yeast's limit. Then it is
-    finished where sweetness is wanted, or left and not held; and bottled.
+    What has stopped for good is cleared: dry, or sweet at its yeast's limit; what a bottle asks of
+    its dryness is judged when it is closed. Then it is finished where sweetness is wanted, or left
+    and not held; and bottled.
     """
     if bottled:
         return "bottled"
@@ -22,7 +23,7 @@ def stage(jug: Jug | None, verdict: Judged | None, pitched: bool, bottled: bool)
         return "plan"
     if jug is None or verdict is None:
         return "ferment"
-    if not (verdict.proven or verdict.code in ("stopped_sweet", "stabilised", "bottled")):
+    if not (verdict.dry or verdict.code in ("stopped_sweet", "stabilised", "bottled")):
         return "ferment"
     if not (jug.racked or jug.clear):
         return "clear"

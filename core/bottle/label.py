@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 
 from core import tables
+from core.interval import Interval
 
 _SAYS: Mapping[str, str] = {
     "contains_sulphites": "Contains sulphites.",
@@ -17,6 +18,26 @@ _SAYS: Mapping[str, str] = {
 
 ALWAYS = "Home-made, not for sale. Keep from children."
 """On every label."""
+
+
+# A strength known to so much, % vol either side, is printed as one figure.
+_SURE_ABV = 0.75
+
+
+def label_strength(abv: Interval) -> str:
+    """A strength in % vol as a label prints it: one figure where it is known, else a range, and
+    never nothing for what nobody has read.
+
+    >>> label_strength(Interval(11.4, 11.1, 11.8))
+    '11.4'
+    >>> label_strength(Interval(8.9, 8.0, 9.6))
+    '8.0–9.6'
+    """
+    if abv.high - abv.low <= 2 * _SURE_ABV:
+        return f"{abv.value:.1f}"
+    if abv.low < 0.05:
+        return f"up to {abv.high:.1f}"
+    return f"{abv.low:.1f}–{abv.high:.1f}"
 
 
 def label_lines(keys: Sequence[str], against_advice: str = "") -> tuple[str, ...]:

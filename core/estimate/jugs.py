@@ -409,6 +409,7 @@ class _Walk:
         return Estimate(
             weights=self.cloud.weights,
             in_effect=self.cloud.in_effect,
+            parts=parts,
             found=found,
             dry=self.cloud.drinks(dry),
             must=self.cloud.drinks(must),

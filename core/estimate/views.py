@@ -31,13 +31,14 @@ class Estimate:
     """What could be in a jug at a moment: its members, and views of them.
 
     `dry` and `must` are the same drink with no sugar left, and with none eaten, `ended` where it
-    will come to: with `ends` g/L left. `seen` is the sugar when it was last read or tested, for time
+    will come to: with `ends` g/L left. `seen` is the sugar when last read or tested, for time
     alone proves nothing; `tail` days for each factor of e at this warmth. `limited`
     are at their yeast's limit. `read` says whether anybody ever read it.
     """
 
     weights: Array
     in_effect: float
+    parts: Array
     found: Drinks
     dry: Drinks
     must: Drinks
@@ -65,6 +66,11 @@ class Estimate:
     def left(self) -> Array:
         """Sugar left in each, g/L as sucrose."""
         return np.maximum(self.found.left, 0.0)
+
+    @property
+    def middle(self) -> Array:
+        """The grams of the mean member (see core.estimate.drinks)."""
+        return np.asarray(self.weights @ self.parts)
 
     @property
     def settled(self) -> bool:

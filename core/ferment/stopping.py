@@ -15,8 +15,6 @@ DAYS_APART = 3.0
 _HIDDEN_POINTS = 1.4
 # A proof waits so many time constants that this is the most that may still fall: 1.2 of them.
 MOST_LEFT_POINTS = 0.6
-# How much further the same proof reaches at 99.9 %: 3.09 deviations against 1.645. Derived.
-_FAR_OVER_LIKELY = 3.09 / 1.645
 PROOF_TAILS = math.log(1 + _HIDDEN_POINTS / MOST_LEFT_POINTS)
 # Where this jug's falls do not tell its pace, and the longest that a proof asks for.
 UNKNOWN_DAYS = 21.0
@@ -48,16 +46,13 @@ class Rest:
 
     `days` they span within a point; `equal_days` from the first that is the same as the newest;
     `needs_days` so long the same reading must stand to prove the end; `points_may_fall` after
-    `equal_days` (95 %), `points_at_most` at 99.9 %, never less than a proof leaves; `proves_on`,
-    in days since the first reading, when the same reading would prove it.
+    `equal_days` (95 %).
     """
 
     days: float
     equal_days: float
     needs_days: float
     points_may_fall: float
-    points_at_most: float
-    proves_on: float
 
     @property
     def stopped(self) -> bool:
@@ -74,9 +69,8 @@ def at_rest(readings: Sequence[Reading]) -> Rest:
     """How long the newest readings agree, and how long they must.
 
     The time a proof takes comes from this jug's own falls: 1.2 times the upper estimate of
-    its tail's time constant, at least three days, 21 where the falls tell nothing. Derived,
-    and tried on simulated jugs of another model (tests/core/test_closing_jugs.py). Raises
-    ValueError for no readings.
+    its tail's time constant, at least three days, 21 where the falls tell nothing. Derived.
+    Raises ValueError for no readings.
     """
     if not readings:
         raise ValueError("at_rest needs at least one reading")
@@ -98,15 +92,8 @@ def at_rest(readings: Sequence[Reading]) -> Rest:
         needs = min(max(PROOF_TAILS * tail, DAYS_APART), _LONGEST_DAYS)
         pace = max(min(tail, needs / PROOF_TAILS), _FASTEST_DAYS)
     equal_days = last.days - readings[first_equal].days
-    may_fall = _may_fall(equal_days, pace)
-    return Rest(
-        last.days - readings[first_same].days,
-        equal_days,
-        needs,
-        may_fall,
-        max(_FAR_OVER_LIKELY * may_fall, MOST_LEFT_POINTS),
-        readings[first_equal].days + needs,
-    )
+    stood = last.days - readings[first_same].days
+    return Rest(stood, equal_days, needs, _may_fall(equal_days, pace))
 
 
 def _may_fall(days: float, tail_days: float) -> float:

@@ -44,7 +44,7 @@ def test_sugar_fed_is_told_struck_brought_back_and_put_right(fermenting):
     expect(told(page).first).to_contain_text("Added 200 g White sugar.")
     fed = now()
     assert fed.volume_ml.value == pytest.approx(before + 200 * 0.62, abs=3)
-    expect(page.locator("main")).to_contain_text(f"In it now: {fed.volume_ml.value / 1000:.2f} L")
+    expect(page.locator("main")).to_contain_text(f"Now: {fed.volume_ml.value / 1000:.2f} L")
     page.get_by_role("button", name="Delete: Added 200 g White sugar.").click()
     expect(page.get_by_text("is deleted")).to_be_visible()
     assert now().volume_ml.value == pytest.approx(before, abs=0.01)

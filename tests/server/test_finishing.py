@@ -215,7 +215,7 @@ def test_one_base_over_three_flavours(call):
         assert now["volume_ml"]["value"] == pytest.approx(flavour["volume_ml"], rel=2e-3)
         assert now["abv"]["value"] == pytest.approx(flavour["abv"], abs=0.02)
     left = call.ok("GET", path(base))["now"]["volume_ml"]["value"]
-    assert left == pytest.approx(told["left_ml"], rel=1e-3)
+    assert left == pytest.approx(told["left_ml"], rel=5e-3)
     thin = [{**flavours[0], "base_ml": 400, "sugar_g_per_l": 30}]
     minded = call.ok("POST", path(base, "flavours/preview"), {"flavours": thin})["mind"]
     assert "what holds it is thinned" in minded[0]
@@ -309,7 +309,8 @@ def test_each_lot_has_its_own_gas_strength_and_way_out(call):
     # 4.0 g/L a volume, less what is dissolved at the warmest, 0.87 at 20 °C. Practice.
     assert crown["priming"]["per_bottle_g"] == pytest.approx((2.3 - 0.87) * 4.0 * 0.33, rel=0.03)
     assert crown["abv"]["value"] > still["abv"]["value"]
-    assert crown["closing"]["verdict"] == "go"
+    # Little room is left in it for what the stem does not show.
+    assert crown["closing"]["verdict"] == "think"
     assert (primed["closing"]["verdict"], primed["ways_out"][0]["text"]) == (
         "do_not",
         "Leave these still",

@@ -11,7 +11,7 @@ from django.template.loader import render_to_string
 
 from core.batch.life import BottledLot
 from core.batch.windows import window
-from core.bottle.label import ALWAYS, label_lines
+from core.bottle.label import ALWAYS, label_lines, label_strength
 from core.bottle.label_sheets import LabelSheet, sheet_of
 from core.errors import JobError
 from core.must.mixing import Pour
@@ -178,7 +178,7 @@ def _labels(state: JugState, lot: BottledLot, home: str) -> Iterator[dict[str, A
     bars = _colours(state)
     one = {
         "name": state.jug.name,
-        "abv": f"{lot.abv.value:.1f}",
+        "abv": label_strength(lot.abv),
         "size": _size(filled.lot.size_ml),
         "filled": filled.at.astimezone(zone).strftime("%-d %b %Y"),
         "batch": state.jug.number,

@@ -2,7 +2,7 @@ import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/reac
 import { useMemo } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { showJug } from "../../api/queries";
-import { gravity, money, percent, percentRange, points, volume } from "../../format";
+import { gravity, money, percent, percentRange, points, range, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { useKeys } from "../../frame/keys";
@@ -190,14 +190,14 @@ function NowLine({ now }: { now: Schemas["NowOut"] }) {
   const { session } = useJugContext();
   return (
     <Text color="quiet" fontSize="sm" mb="2">
-      In it now: {volume(now.volume_ml.value)}, {percent(now.abv.value)},{" "}
-      {now.sugar_g_per_l.value.toFixed(0)} g/L sugar left
+      Now: {volume(now.volume_ml.value)}, {range(now.sugar_g_per_l, (grams) => grams.toFixed(0))}{" "}
+      g/L sugar left
       {now.ph !== null && <Explained text={`, pH ${now.ph.toFixed(1)}`} />}
       {now.so2_added_mg_per_l > 0 && (
         <Explained text={`, ${now.so2_added_mg_per_l.toFixed(0)} mg/L of sulphite added`} />
       )}
       {now.cost !== null && `, ${money(now.cost, session.currency)} so far`}
-      {now.measured ? "." : ". Nobody has read it since: it may have gone on."}
+      {now.measured ? "." : ". No reading since: an estimate."}
     </Text>
   );
 }
