@@ -108,7 +108,8 @@ class Course:
         since = np.floor(24 * max(days - self.days, 0.0)) / 24
         gone = np.exp(-since / self.tail)
         on = np.maximum(self.left * gone, self.ends)
-        return np.where(self.moving, np.minimum(on, self.left), self.left)
+        # Before its lag is over a member holds all that was there.
+        return np.minimum(np.where(self.moving, on, self.left), self.seen)
 
 
 @dataclass(frozen=True, slots=True)
@@ -191,27 +192,27 @@ def settle(
     # The doubt of a drink's relations counts once it has fermented.
     shown: dict[str, Array | float] = {stem: 1.0, MODEL: 1.0, error: 1.0}
     leftover = -priors.LEFTOVER_G_PER_L * np.log(cloud.net.column(f"{stretch.name}/leftover"))
-    whole = {FINISHED: np.minimum(leftover, most), UNMOVED: most}
+    # What is finished holds its leftovers; what has not moved, all that it began with.
+    holds = {FINISHED: np.minimum(leftover, most), UNMOVED: None}
     chances = _chances(cloud, portion, stretch, level, most, shown)
     odds = chances.odds()
     tells = {
         fate: cloud.told(portion, level.points, _points, shown, held)
-        for fate, held in whole.items()
+        for fate, held in holds.items()
         if np.any(odds[fate] > 0)
     }
     for fate, told in tells.items():
         odds[fate] = odds[fate] * np.exp(np.maximum(told.log_likelihood, _NO_CHANCE))
     fates = _fates(cloud, f"{stretch.name}/{level.days:.3f}/fate", odds)
-    held = most
     for fate, told in tells.items():
         about: Mask = fates == fate
-        held = np.where(about, whole[fate], held)
         if np.any(about):
             cloud.learn(portion, level.points, _points, shown, told, about)
-    by_cause: Mask = (fates == FINISHED) | (fates == UNMOVED)
-    # Moved knobs move what is left in those whose sugar the reading told.
-    by_reading = np.maximum(_told(cloud, portion, level, shown), 0.0)
-    left = np.where(by_cause, held, np.minimum(by_reading, most))
+    # Moved knobs move what it began with, and what is left where the reading told it.
+    most = cloud.drinks(portion.parts).left
+    by_reading = np.clip(_told(cloud, portion, level, shown), 0.0, most)
+    left = np.where(fates == FINISHED, np.minimum(leftover, most), by_reading)
+    left = np.where(fates == UNMOVED, most, left)
     portion.parts[:, EATEN] = cloud.held(portion.parts, left)[:, EATEN]
     moving: Mask = fates == MOVING
     ends = np.minimum(_ends(cloud, portion, stretch, left), left)

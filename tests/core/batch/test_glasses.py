@@ -32,7 +32,7 @@ def test_glasses_rise_evenly_from_none():
     assert tried[0].amount == 0
     assert tastes[-1] == pytest.approx(60)
     assert steps == pytest.approx([steps[0]] * 4)
-    volume = base.brew.drink().volume_ml
+    volume = tried[0].volume_ml
     assert tried[-1].for_jug == pytest.approx(tried[-1].amount * volume / 100)
 
 
@@ -55,9 +55,10 @@ def test_the_journal_makes_the_same_of_it():
     promised = sweetened(jug(), JUICE, 30)
     pour = {**PEAR, "volume_ml": promised.for_jug}
     pour.pop("label")
-    really = jug(on(40, "added", pour=pour)).brew
-    assert really.drink().abv == pytest.approx(promised.abv, abs=1e-3)
-    assert really.drink().volume_ml == pytest.approx(promised.volume_ml, rel=1e-4)
+    really = jug(on(25, "added", 13, pour=pour)).estimate
+    # What goes in by the jug is measured once more, and has its own doubt.
+    assert really.abv.value == pytest.approx(promised.abv, abs=0.05)
+    assert really.volume_ml.value == pytest.approx(promised.volume_ml, rel=2e-3)
     assert really.acid_g_per_l.value == pytest.approx(promised.acid_g_per_l, rel=1e-3)
 
 

@@ -191,6 +191,12 @@ HISTORIES = [
         [PITCHED, read(20, 0.998), read(40, 0.998), on(41, "bottled", lots=[lot(count=5), lot("b", 330, 1, "beer_bottle", "crown")])],
         {40: "proven", 41: "bottled"},
     ),
+    History(
+        "stopped, and dry or not",
+        SWEET,
+        [PITCHED, read(20, 1.004), read(40, 1.004)],
+        {40: "stopped_unsure"},
+    ),
     History("a plan still", ALONE, [read(1, 1.052)], {1: "planned"}),
 ]  # fmt: skip
 

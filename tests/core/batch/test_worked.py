@@ -69,11 +69,9 @@ def test_one_base_split_into_three_flavours_each_with_its_label_and_its_cost():
     assert strengths == sorted(strengths, reverse=True)
     for name, ml in FLAVOURS.items():
         # The base's 4 L and 350 g cost 4.60 and 0.42; a third of what was racked went here.
-        assert lots[name]["abv"]["value"] == pytest.approx(
-            # Nothing holds it: what went in has begun to ferment by the day it is bottled.
-            strengths[0] * (1200 + 200) / (1200 + ml),
-            abs=0.2,
-        )
+        diluted = strengths[0] * (1200 + 200) / (1200 + ml)
+        # Nothing holds it: what went in has begun to ferment, and 25 g/L more could give 1.5 %.
+        assert diluted - 0.05 < lots[name]["abv"]["value"] < diluted + 1.5
         assert "against_advice" in lots[name]["label_says"]
     each = [Decimal(lots[name]["cost_each"]) for name in FLAVOURS]
     assert each[0] < each[1] < each[2]

@@ -79,6 +79,20 @@ def test_the_dry_end_is_never_below_that_of_its_own_sugar_in_water():
         assert 1 + cloud.at(cloud.dry.points, 0.01) / 1000 > 0.986
 
 
+def test_a_must_read_again_just_after_the_yeast_has_made_no_alcohol():
+    begun = seen(plan(PEAR, sugar(300)), on(1, "read", sg=1.076), on(1, "pitched", 12))
+    assert begun.abv.value == pytest.approx(0, abs=1e-3)
+    assert begun.sg.value == pytest.approx(begun.must.points @ begun.weights / 1000 + 1, abs=2e-3)
+    for later in (1.072, 1.076, 1.080):
+        cloud = seen(
+            plan(PEAR, sugar(300)), on(1, "read", sg=1.076), on(1, "pitched", 13),
+            on(1, "read", 20, sg=later), on(3, "read", 20, sg=later),
+        )  # fmt: skip
+        assert np.all(cloud.found.abv >= -1e-4)
+        assert np.all(cloud.found.left <= cloud.must.left + 1e-2)
+        assert cloud.at(cloud.found.abv, 0.5) < 0.8
+
+
 def test_pours_in_any_order_are_the_same_to_the_last_bit():
     journal = (on(1, "read", sg=1.07), on(1, "pitched", 13), on(20, "read", sg=1.0))
     pours = [ORANGE, sugar(300), WATER]
