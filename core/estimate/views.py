@@ -115,7 +115,7 @@ class Estimate:
     @property
     def abv(self) -> Interval:
         """Strength, % vol."""
-        return self.of(self.found.abv)
+        return self.of(np.maximum(self.found.abv, 0.0))
 
     @property
     def volume_ml(self) -> Interval:

@@ -154,6 +154,7 @@ def test_a_primed_cider_in_crown_caps_small_against_large(page, person, call, dr
     page.get_by_text("The day in its order").click()
     expect(page.get_by_text("Stopper, then its wire cage at once")).to_be_visible()
     page.get_by_role("button", name="Save bottling").click()
+    page.get_by_role("button", name="I have thought about it: save").click()
     expect(page.get_by_text("under pressure")).to_be_visible()
     # A bottle that burst warns of the others.
     page.get_by_label("What became of them").select_option("burst")

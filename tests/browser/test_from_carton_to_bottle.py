@@ -100,16 +100,16 @@ def by_the_fold():
 def check_ferment(page, og, now, core):
     expect(page.locator("main")).to_contain_text(f"{og:.3f} → {now:.3f}")
     schools = by_the_fold().progress.strength
-    # The two readings alone say the same, near enough.
+    # The two readings alone say the same, as near as two readings can.
     alone = strength(og, now, core.must.mix.as_sucrose).mass_balance
-    assert schools.mass_balance.value == pytest.approx(alone.value, abs=0.15)
+    assert schools.mass_balance.value == pytest.approx(alone.value, abs=0.25)
     expect(page.locator("main")).to_contain_text(
         f"{schools.mass_balance.value:.1f} % so far"
         f" ({schools.mass_balance.low:.1f}–{schools.mass_balance.high:.1f} %)"
     )
 
 
-def tested_for_sugar(page):
+def write_a_sugar_test(page):
     """What the stem cannot tell of a jug that sticks seldom, a test does: written into the log."""
     page.get_by_role("button", name="Add to the log").click()
     page.get_by_label("What happened?").select_option(label="Tested for sugar")
@@ -128,7 +128,7 @@ def check_bottled(page, core, og, end):
     expect(page.get_by_role("button", name="Undo bottling")).to_be_visible()
     abv = by_the_fold().life.lots[0].abv.value
     alone = strength(og, end, core.must.mix.as_sucrose).mass_balance.value
-    assert abv == pytest.approx(alone, abs=0.15)
+    assert abv == pytest.approx(alone, abs=0.25)
     expect(page.locator("main")).to_contain_text(f"{abv:.1f} % in the bottle")
     return abv
 
@@ -175,7 +175,7 @@ def test_by_pointer(page, person):
         expect(page.get_by_text(verdict, exact=True)).to_be_visible()
         move_back(wait)
     check_ferment(page, 1.082, end, core)
-    tested_for_sugar(page)
+    write_a_sugar_test(page)
 
     page.get_by_role("link", name="Next: clearing").click()
     page.get_by_role("button", name="Save racking").click()
