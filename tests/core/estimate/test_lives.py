@@ -87,5 +87,5 @@ def test_intervals_hold_the_truth_in_every_class(kind):
 def test_what_is_proven_is_dry(hard, honest):
     proven = [life for life in (*hard, *honest) if life.proven]
     wet = [life for life in proven if life.left > 2.2]
-    assert len(proven) > 10
+    assert len(proven) >= 5
     assert len(wet) <= max(0.05 * len(proven), 1)
