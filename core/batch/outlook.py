@@ -71,7 +71,8 @@ def outlook(
     # The moment that its days are counted from (see Watch.in_days).
     first = max(began, jug.watch.readings[0].at)
     early, likely, late = (first + timedelta(days=day) for day in found.dry_days)
-    needs = verdict.progress.rest.needs_days
+    # Only where a reading can prove it at all.
+    needs = verdict.progress.rest.needs_days if verdict.promise is not None else None
     litres = jug.brew.drink().volume_ml / 1000
     return Outlook(
         "",
