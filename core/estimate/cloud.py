@@ -114,10 +114,6 @@ class Cloud:
         """The values of a knob that is there."""
         return self.value[:, self._place[name]]
 
-    def has(self, name: str) -> bool:
-        """Whether there is a knob of that name."""
-        return name in self._place
-
     @property
     def weights(self) -> Array:
         """Of the members, summing to 1."""

@@ -51,7 +51,6 @@ class _Vessel:
     stem: str = "stem"
     course: Course | None = None
     limit_abv: float | None = None
-    pitched: bool = False
     read: bool = False
     dry_sugar_g: float = 0.0
     stretches: int = 0
@@ -210,7 +209,6 @@ class _Walk:
         if step.tolerance_abv is not None:
             vessel.limit_abv = step.tolerance_abv
         self._settled(vessel, step.day)
-        vessel.pitched = True
         self._begin(vessel, step.day, lags=vessel.stretch is None)
 
     @_happens.register
@@ -381,7 +379,7 @@ class _Walk:
         into.portion.add(giver.portion.scaled(share))
         if was_empty:
             into.day, into.warm_days, into.celsius = giver.day, giver.warm_days, giver.celsius
-            into.limit_abv, into.pitched, into.read = giver.limit_abv, giver.pitched, giver.read
+            into.limit_abv, into.read = giver.limit_abv, giver.read
             into.stem = giver.stem
             if giver.course is None:
                 return
@@ -392,10 +390,7 @@ class _Walk:
             )  # fmt: skip
             into.course = replace(giver.course)
             into.readings = []
-        elif into.stretch is not None:
-            self._begin(into, day, lags=False)
-        elif giver.stretch is not None:
-            into.pitched = True
+        elif into.stretch is not None or giver.stretch is not None:
             self._begin(into, day, lags=False)
 
     def _seen_now(self, vessel: _Vessel, day: float) -> Estimate:
