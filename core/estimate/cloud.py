@@ -7,7 +7,7 @@ Eng. 82:35; drawn as Matheron's rule has it, Journel and Huijbregts 1978), and w
 how likely its kind of slip made the reading. So no surprise leaves the cloud empty.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -15,10 +15,22 @@ import numpy.typing as npt
 from scipy.special import ndtri
 
 from core.estimate import priors
-from core.estimate.drinks import EXTRACT, FERMENT, MASS, PARTS, SUGAR, Drinks, drinks, with_left
+from core.estimate.drinks import (
+    ACID,
+    EXTRACT,
+    FERMENT,
+    MASS,
+    PARTS,
+    SUGAR,
+    Drinks,
+    drinks,
+    with_left,
+)
 from core.estimate.net import MEMBERS, Array, Net
 from core.estimate.priors import Spread
+from core.interval import sd_of_range90
 from core.must.mixing import Mix, Pour, mixed
+from core.must.sharpness import acid_g
 
 Mask = npt.NDArray[np.bool_]
 
@@ -30,6 +42,17 @@ _DOUBTED = (MASS, SUGAR, FERMENT, EXTRACT)
 # Rounds that bring a bent relation near enough to its straight line.
 _ROUNDS = 2
 _TINY = 1e-12
+
+
+AMOUNT, PRODUCT = "amount", "product"
+
+
+@dataclass(frozen=True, slots=True)
+class Doubt:
+    """Of a `pour` it is in doubt how much went in (AMOUNT), or what the thing is (PRODUCT)."""
+
+    kind: str
+    pour: str
 
 
 @dataclass(slots=True)
@@ -56,10 +79,24 @@ class Portion:
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
-    """What a figure tells: how far each knob goes per unit of it, times its `variance`; how far it
-    lies from what was expected, and the logarithm of how likely that was; the sugar held, g/L."""
+class Sight:
+    """A `figure` seen of what a vessel holds: `of` its drink, with `also` the knobs that move what
+    is shown by themselves, so much per unit; the last of them takes what no straight line
+    settles."""
 
+    portion: Portion
+    figure: float
+    of: Callable[[Drinks], Array]
+    also: Mapping[str, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Told:
+    """What a figure tells: how each knob moves it (`row`), how far each goes per unit of it, times
+    its `variance`; how far it lies from what was expected, and the logarithm of how likely that
+    was; the sugar held, g/L."""
+
+    row: Array
     gain: Array
     variance: Array
     before: Array
@@ -75,6 +112,13 @@ class Cloud:
         self.members = members
         self.log_weight = np.zeros(members)
         self.portions: list[Portion] = []
+        # What each pour that a knob is about is called, and which doubt of it that is.
+        self.doubts: dict[str, Doubt] = {}
+        # How far each knob usually lies from the middle, one standard deviation.
+        self.usual: dict[str, float] = {}
+        # The knobs of each pour's product, with the sugar and extract of a unit of each, as a share
+        # of what it brings.
+        self.richness: dict[str, dict[str, float]] = {}
         self._place: dict[str, int] = {}
         self._in_logarithm: set[str] = set()
         self.value = np.zeros((members, 0))
@@ -89,6 +133,15 @@ class Cloud:
 
     # Knobs.
 
+    @property
+    def knobs(self) -> tuple[str, ...]:
+        """All there are, in the order of their columns."""
+        return tuple(self._place)
+
+    def in_logarithm(self, name: str) -> bool:
+        """Whether a knob's values are logarithms."""
+        return name in self._in_logarithm
+
     def knob(self, name: str, spread: Spread, in_logarithm: bool = False) -> Array:
         """The values of a named source of doubt, drawn when it first appears."""
         if name not in self._place:
@@ -101,6 +154,7 @@ class Cloud:
             middle = np.where(slips, spread.slip_mean, 0.0)
             drawn = middle + width * ndtri(np.clip(part, 1e-6, 1 - 1e-6))
             self._place[name] = len(self._place)
+            self.usual[name] = spread.narrow
             self.value = np.column_stack([self.value, drawn])
             self._middle = np.column_stack([self._middle, middle])
             self._spread = np.column_stack([self._spread, width])
@@ -136,7 +190,9 @@ class Cloud:
     def pour(self, portion: Portion, jug: str, name: str, pour: Pour) -> None:
         """Grams in, each member its own."""
         mix, doubts, _ = mixed([pour], f"{name}/")
+        low, high = acid_g(pour)
         base = _grams(mix)
+        base[ACID] = (low + high) / 2
         way = pour.amount_by or ("scale" if pour.by_mass else "measuring_jug")
         spread = priors.AMOUNTS[way]
         if way == "scale" and pour.by_mass and pour.amount > 0:
@@ -147,7 +203,10 @@ class Cloud:
                 spread.share,
             )
         amount = self.knob(f"{name}/amount", spread)
+        self.doubts[f"{name}/amount"] = Doubt(AMOUNT, pour.name)
+        richness = self.richness.setdefault(name, {})
         poured = 1 + amount[:, None]
+        solids = max(mix.sugar + mix.extract, _TINY)
         more = Portion(
             poured * base, {f"{name}/amount": np.broadcast_to(base, (self.members, PARTS))}
         )
@@ -156,10 +215,15 @@ class Cloud:
                 continue
             grams = _grams(shift)
             knob, values, moved = self._of_product(f"{jug}: {source}", pour, mix, grams)
+            self.doubts[knob] = Doubt(PRODUCT, pour.name)
+            richness[knob] = float(moved[SUGAR] + moved[EXTRACT]) / solids
             more.parts = more.parts + poured * moved * values[:, None]
             log = knob in self._in_logarithm
             steep = (1 + values)[:, None] if log else 1.0
             more.by[knob] = poured * moved * steep
+        if high > low:
+            sour = ndtri(self.net.beside(f"{jug}: {pour.name}/acid"))
+            more.parts[:, ACID] += poured[:, 0] * sd_of_range90(low, high) * sour
         portion.add(more)
 
     def _of_product(
@@ -189,68 +253,40 @@ class Cloud:
 
     # What is seen.
 
-    def observe(
-        self,
-        portion: Portion,
-        figure: float,
-        of: Callable[[Drinks], Array],
-        also: dict[str, Array | float],
-    ) -> None:
-        """Every member is weighed by how likely the `figure` was, and moved until `of` its drink
-        shows it. `also` are knobs that move what is shown by themselves, so much per unit; the last
-        of them takes what no straight line settles."""
-        everyone = np.ones(self.members, dtype=bool)
-        told = self.told(portion, figure, of, also)
+    def observe(self, sight: Sight) -> Told:
+        """Every member is weighed by how likely the figure was, and moved until it shows it."""
+        told = self.told(sight)
         self.log_weight = self.log_weight + told.log_likelihood
-        self.learn(portion, figure, of, also, told, everyone)
+        self.learn(sight, told, np.ones(self.members, dtype=bool))
+        return told
 
-    def told(
-        self,
-        portion: Portion,
-        figure: float,
-        of: Callable[[Drinks], Array],
-        also: dict[str, Array | float],
-        left: Array | None = None,
-    ) -> Told:
+    def told(self, sight: Sight, left: Array | None = None) -> Told:
         """What a figure would tell of each member, and how likely it was. `left` holds the sugar,
         g/L; None: as it is."""
-        row = self._row(portion, of, also, left)
+        row = self._row(sight, left)
         gain, variance = self._gain(row)
-        off = figure - self._shown(portion, of, also, left)
+        off = sight.figure - self.shown(sight, left)
         before = off + np.sum(row * (self.value - self._middle), axis=1)
         likely = -0.5 * (before**2 / variance + np.log(2 * np.pi * variance))
-        return Told(gain, variance, before, likely, left)
+        return Told(row, gain, variance, before, likely, left)
 
-    def learn(
-        self,
-        portion: Portion,
-        figure: float,
-        of: Callable[[Drinks], Array],
-        also: dict[str, Array | float],
-        told: Told,
-        about: Mask,
-    ) -> None:
+    def learn(self, sight: Sight, told: Told, about: Mask) -> None:
         """Move the members that it is `about` until they show the figure."""
         here = about.astype(float)
         gain = told.gain * here[:, None]
         self._middle = self._middle + (told.before / told.variance)[:, None] * gain
         for _ in range(_ROUNDS):
-            off = figure - self._shown(portion, of, also, told.left)
+            off = sight.figure - self.shown(sight, told.left)
             self._move((off / told.variance)[:, None] * gain)
-        rest = list(also)[-1]
-        off = figure - self._shown(portion, of, also, told.left)
-        self.value[:, self._place[rest]] += here * off / also[rest]
+        rest = list(sight.also)[-1]
+        off = sight.figure - self.shown(sight, told.left)
+        self.value[:, self._place[rest]] += here * off / sight.also[rest]
         self._told.append((gain, told.variance))
 
-    def _shown(
-        self,
-        portion: Portion,
-        of: Callable[[Drinks], Array],
-        also: dict[str, Array | float],
-        left: Array | None,
-    ) -> Array:
-        shown = of(self.drinks(self.held(portion.parts, left)))
-        for name, coefficient in also.items():
+    def shown(self, sight: Sight, left: Array | None = None) -> Array:
+        """What each member shows."""
+        shown = sight.of(self.drinks(self.held(sight.portion.parts, left)))
+        for name, coefficient in sight.also.items():
             shown = shown + coefficient * self.of(name)
         return shown
 
@@ -260,15 +296,10 @@ class Cloud:
             return parts
         return with_left(parts, left, 1 + self.of(YIELD), self.of(BY_PRODUCT))
 
-    def _row(
-        self,
-        portion: Portion,
-        of: Callable[[Drinks], Array],
-        also: dict[str, Array | float],
-        left: Array | None,
-    ) -> Array:
+    def _row(self, sight: Sight, left: Array | None) -> Array:
         """How each knob moves the figure; slopes are the middle member's."""
         weights = self.weights
+        of, portion = sight.of, sight.portion
         step = _STEP * max(float(weights @ portion.parts[:, MASS]), _TINY)
         # As it is, more of each part, more yield and more by-products: a row each.
         parts = np.repeat((weights @ portion.parts)[None, :], len(_DOUBTED) + 3, axis=0)
@@ -288,7 +319,7 @@ class Cloud:
             row[:, self._place[name]] = move @ slopes
         row[:, self._place[YIELD]] = (shown[-2] - shown[0]) / _PART
         row[:, self._place[BY_PRODUCT]] = (shown[-1] - shown[0]) / _PART
-        for name, coefficient in also.items():
+        for name, coefficient in sight.also.items():
             row[:, self._place[name]] += coefficient
         return row
 

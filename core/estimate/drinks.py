@@ -11,10 +11,10 @@ from core.estimate.net import Array
 from core.ferment.strength import BY_PRODUCT_PER_SUGAR, ETHANOL_G_PER_ML, ETHANOL_PER_SUGAR
 from core.measure.density import drink_volume_ml, sg_from_density
 
-MASS, SUGAR, FERMENT, EXTRACT, EATEN, ETHANOL = range(6)
+MASS, SUGAR, FERMENT, EXTRACT, EATEN, ETHANOL, ACID = range(7)
 """Grams, a column each: all that went in, sugar as weighed, the same as sucrose, other solids,
-sugar eaten as sucrose, ethanol brought in."""
-PARTS = 6
+sugar eaten as sucrose, ethanol brought in, acid as tartaric."""
+PARTS = 7
 # What brings a gravity solved for the sugar eaten near enough to it, points.
 _CLOSE_POINTS = 1e-4
 _LEAST_G = 1e-6
@@ -33,7 +33,7 @@ class Drinks:
 def drinks(parts: Array, yields: Array, by_products: Array) -> Drinks:
     """What the grams make; `yields` beside Balling's (1: his), `by_products` in g per g of sugar
     beside the usual ones (0: those)."""
-    mass_in, sugar, ferment, extract, eaten, brought = parts.T
+    mass_in, sugar, ferment, extract, eaten, brought, _ = parts.T
     worth = ferment / np.maximum(sugar, _LEAST_G)
     worth = np.where((worth < 0.5) | (worth > 1.1), 1.0, worth)
     per_sugar, left_over = ETHANOL_PER_SUGAR * yields, BY_PRODUCT_PER_SUGAR + by_products

@@ -23,12 +23,13 @@ class Poured:
 
 @dataclass(frozen=True, slots=True)
 class Brought:
-    """Grams beyond doubt: spirit with a flavour."""
+    """Grams beyond doubt: spirit with a flavour, acid (as tartaric) that a salt takes."""
 
     jug: str
     day: float
-    mass_g: float
-    ethanol_g: float
+    mass_g: float = 0.0
+    ethanol_g: float = 0.0
+    acid_g: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,6 +112,27 @@ class Tested:
 
 
 @dataclass(frozen=True, slots=True)
+class Titrated:
+    """So much acid is in it, g/L as tartaric."""
+
+    jug: str
+    day: float
+    acid_g_per_l: float
+
+
+@dataclass(frozen=True, slots=True)
+class Explained:
+    """Somebody says where a reading of the must came from (core.estimate.causes.KINDS), and of
+    which pour."""
+
+    jug: str
+    day: float
+    reading: str
+    kind: str
+    pour: str
+
+
+@dataclass(frozen=True, slots=True)
 class Filled:
     """Bottles are filled: what is in the jug then is kept under a name."""
 
@@ -119,4 +141,17 @@ class Filled:
     name: str
 
 
-Step = Poured | Brought | Gone | Moved | Pitched | Read | Marked | Warmed | Tested | Filled
+Step = (
+    Poured
+    | Brought
+    | Gone
+    | Moved
+    | Pitched
+    | Read
+    | Marked
+    | Warmed
+    | Tested
+    | Titrated
+    | Explained
+    | Filled
+)

@@ -1,5 +1,6 @@
 """The coordinates of the members: one fixed net, a dimension for each named source."""
 
+import zlib
 from functools import lru_cache
 
 import numpy as np
@@ -44,3 +45,7 @@ class Net:
         if place < _DIMENSIONS:
             return np.asarray(_sobol(self.members)[:, place])
         return _shuffled(self.members, place)
+
+    def beside(self, name: str) -> Array:
+        """A column for what no stem shows: it takes no other source's place."""
+        return _shuffled(self.members, _DIMENSIONS + zlib.crc32(name.encode()))

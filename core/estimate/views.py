@@ -5,7 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from core.estimate.drinks import Drinks
+from core.estimate.drinks import ACID, Drinks
 from core.estimate.net import Array
 from core.estimate.priors import POINTS_PER_G_PER_L
 from core.interval import Interval
@@ -126,6 +126,11 @@ class Estimate:
     def sugar_g_per_l(self) -> Interval:
         """Sugar left, g/L as sucrose."""
         return self.of(self.left)
+
+    @property
+    def acid_g_per_l(self) -> Interval:
+        """Titratable acidity as tartaric."""
+        return self.of(np.maximum(1000 * self.parts[:, ACID] / self.found.volume_ml, 0.0))
 
     @property
     def points_may_fall(self) -> float:
