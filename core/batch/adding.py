@@ -1,6 +1,5 @@
 """What goes into a jug once it stands: pours, what was held back, and doses."""
 
-from core.batch import brew as grams
 from core.batch.brew import no_parts
 from core.batch.doses import DOSES, MADE_OF, SWEETENERS
 from core.batch.estimator import unheld
@@ -10,6 +9,7 @@ from core.batch.jug import Jug, waits_beside
 from core.batch.watch import Watch, day_of
 from core.batch.world import World, ferments, not_empty
 from core.errors import JobError
+from core.estimate.drinks import ACID, ETHANOL, MASS
 from core.estimate.ledger import Brought, Moved
 from core.ferment.strength import ETHANOL_G_PER_ML
 from core.measure.density import water_density_g_per_ml
@@ -134,21 +134,24 @@ def _goes_in(world: World, jug: Jug, event: Event, what: Dosed) -> None:
         world.pour(jug, PricedPour(solids[what.dose]), event.id, event.at)
     elif what.dose == "flavour":
         spirit = no_parts()
-        spirit[grams.ETHANOL] = what.volume_ml * what.abv / 100 * ETHANOL_G_PER_ML
+        spirit[ETHANOL] = what.volume_ml * what.abv / 100 * ETHANOL_G_PER_ML
         water = what.volume_ml * (1 - what.abv / 100) * water_density_g_per_ml(20)
-        spirit[grams.MASS] = spirit[grams.ETHANOL] + water
+        spirit[MASS] = spirit[ETHANOL] + water
         jug.brew.parts = jug.brew.parts + spirit
-        mass, ethanol = float(spirit[grams.MASS]), float(spirit[grams.ETHANOL])
+        mass, ethanol = float(spirit[MASS]), float(spirit[ETHANOL])
         world.happened(Brought(jug.name, day_of(event.at), mass, ethanol))
     elif what.dose.startswith("bicarbonate_"):
-        _less_sour(jug, what.mass_g, what.dose.removeprefix("bicarbonate_"))
+        _less_sour(
+            world, jug, day_of(event.at), what.mass_g, what.dose.removeprefix("bicarbonate_")
+        )
 
 
-def _less_sour(jug: Jug, mass_g: float, salt: str) -> None:
-    volume, acid = jug.brew.drink().volume_ml, jug.brew.acid_g_per_l.value
+def _less_sour(world: World, jug: Jug, day: float, mass_g: float, salt: str) -> None:
+    volume, acid = jug.brew.drink().volume_ml, jug.brew.acid_g_per_l
     taken = no_parts()
-    taken[grams.ACID] = -acid_taken_g_per_l(mass_g, volume, salt=salt) * volume / 1000
+    taken[ACID] = -acid_taken_g_per_l(mass_g, volume, salt=salt) * volume / 1000
     jug.brew.parts = jug.brew.parts + taken
+    world.happened(Brought(jug.name, day, acid_g=float(taken[ACID])))
     if jug.ph is not None:
         as_potassium = mass_g * BICARBONATES["potassium"] / BICARBONATES[salt]
         jug.ph = ph_with_bicarbonate(jug.ph, acid, as_potassium / volume * 1000)

@@ -4,10 +4,10 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from core.batch.brew import EATEN
 from core.batch.due import FED_UNTIL_SHARE, Due
 from core.batch.judge import Judged
 from core.batch.jug import Jug
+from core.estimate.drinks import EATEN
 from core.ferment.yeast import HARD_G_PER_L
 from core.must.acidity import PH_WARN
 from core.plan.balance import usual_nutrient

@@ -38,22 +38,22 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
     before = world.settled(jug).copy()
     before.moment = event.id
     world.happened(Filled(jug.name, day_of(event.at), event.id))
-    there = jug.brew.volume_ml
+    there = jug.brew.drink().volume_ml
     total = sum(lot.volume_ml for lot in what.lots)
     primings = [_primed(jug.plan, lot, what.priming, total) for lot in what.lots]
     drink = total - sum(primed.room_ml for primed in primings)
-    if drink > there.high:
+    if drink > there and drink > world.most_ml(jug, day_of(event.at)):
         raise JobError(
-            f"{total / 1000:.2f} L in bottles is more than the {there.value / 1000:.2f} L in this"
+            f"{total / 1000:.2f} L in bottles is more than the {there / 1000:.2f} L in this"
             " jug: check the sizes and the count.",
             "what.lots",
         )
-    whole = min(drink / there.value, 1.0)
+    whole = min(drink / there, 1.0)
     for lot, primed in zip(what.lots, primings, strict=True):
         if (jug.name, lot.id) in world.lots:
             raise JobError(f"There is a lot “{lot.id}” already.", "what.lots")
         share = whole * (lot.volume_ml - primed.room_ml) / drink if drink else 0.0
-        brew = Brew(before.brew.parts * share + primed.parts, before.brew.doubts * share)
+        brew = Brew(before.brew.parts * share + primed.parts)
         doses = before.copy().dosed.take(share)
         filled = FilledLot(
             lot,
@@ -73,10 +73,11 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
             filled.pays(before.money * Decimal(repr(share)))
         if primed.paid is not None:
             filled.pays(primed.paid)
-        jug.doubts.brews.append(brew)
         world.lots[jug.name, lot.id] = filled
     jug.takes(whole)
-    world.happened(Gone(jug.name, day_of(event.at), f"{event.id}/filled", whole))
+    taken_ml = drink if whole < 1 else None
+    filled_off = Gone(jug.name, day_of(event.at), f"{event.id}/filled", whole, taken_ml=taken_ml)
+    world.happened(filled_off)
     jug.pays_on(whole)
     jug.as_it_went = before
 

@@ -3,6 +3,7 @@
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 
+from core.estimate.causes import PourFound, Surprise
 from core.estimate.jugs import Estimates, estimates
 from core.estimate.ledger import Moved, Poured, Read, Step
 from core.estimate.views import Estimate
@@ -27,6 +28,19 @@ class Estimator:
         if moment is not None:
             return self._found.filled.get(moment)
         return self._found.jugs.get(jug)
+
+    def by_then(self, jug: str, day: float) -> Estimate | None:
+        """What could be in it by a day, by what has happened up to now; while a journal is
+        folded."""
+        return self._worked_out(tuple(self.ledger), day).jugs.get(jug)
+
+    def surprises(self, jug: str) -> tuple[Surprise, ...]:
+        """First readings of it that nobody would have expected."""
+        return tuple(each for each in self._found.surprises if each.jug == jug)
+
+    def pour(self, name: str) -> PourFound | None:
+        """What readings say of a pour, by the name that the ledger gives it."""
+        return self._found.pours.get(name)
 
     def had_it_read(self, jug: str, points: float, day: float) -> Estimate | None:
         """The same jug had it been read so much on a later day, and nothing else happened."""

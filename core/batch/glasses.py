@@ -4,8 +4,7 @@ from dataclasses import dataclass, replace
 
 from scipy.optimize import brentq
 
-from core.batch.brew import ACID, Brew, parts_of, sugar_left_g_per_l
-from core.batch.estimator import Estimator
+from core.batch.brew import Brew, parts_of
 from core.batch.jug import Jug
 from core.errors import JobError
 from core.finish.sweetening import SWEETNESS, wine_word
@@ -41,83 +40,120 @@ class Glass:
     word: str
 
 
-def glasses(jug: Jug, sweetener: Pour, up_to_g_per_l: float, count: int = 4) -> tuple[Glass, ...]:
+@dataclass(frozen=True, slots=True)
+class Base:
+    """A drink to be sweetened as it is said to be: ml, % vol, g/L of sugar and acid; and grams that
+    stand for it."""
+
+    brew: Brew
+    volume_ml: float
+    abv: float
+    sugar_g_per_l: float
+    acid_g_per_l: float
+
+    @staticmethod
+    def of(jug: Jug) -> "Base":
+        """What is in a jug. Raises JobError for an empty one."""
+        told = jug.estimate
+        if jug.brew.empty or told is None:
+            raise JobError("There is nothing in this jug to taste.", "jug")
+        return Base(
+            Brew(told.middle),
+            told.volume_ml.value,
+            told.abv.value,
+            told.sugar_g_per_l.value,
+            told.acid_g_per_l.value,
+        )
+
+    def portion(self, volume_ml: float) -> "Base":
+        """So many ml of it. Raises JobError for more than there is."""
+        if not 0 < volume_ml <= self.volume_ml * (1 + 1e-6):
+            raise JobError(
+                f"There are {self.volume_ml:.0f} ml in this jug: share out that much or less.",
+                "base_ml",
+            )
+        return replace(
+            self, brew=Brew(self.brew.parts * (volume_ml / self.volume_ml)), volume_ml=volume_ml
+        )
+
+    def volume_with(self, sweetener: Pour, amount: float) -> float:
+        """Its room with so much of a sweetener, ml."""
+        if amount <= 0:
+            return self.volume_ml
+        more = Brew(self.brew.parts + parts_of(mix_of(sweetener.with_amount(amount))))
+        return self.volume_ml + more.drink().volume_ml - self.brew.drink().volume_ml
+
+    def tastes(self, sweetener: Pour, amount: float) -> float:
+        """Sweetness as g/L of sugar: what is left of it, what goes in, what a polyol is worth."""
+        if amount <= 0:
+            return self.sugar_g_per_l
+        mix = mix_of(sweetener.with_amount(amount))
+        grams = self.sugar_g_per_l * self.volume_ml / 1000 + mix.ferment
+        grams += SWEETNESS.get(sweetener.sugar or "", 0.0) * amount
+        return grams / self.volume_with(sweetener, amount) * 1000
+
+
+def glasses(base: Base, sweetener: Pour, up_to_g_per_l: float, count: int = 4) -> tuple[Glass, ...]:
     """Glasses with rising doses, evenly from none to as sweet as `up_to_g_per_l` of sugar.
 
-    Raises JobError for fewer than three or more than six, an empty jug, a sweetness it has
+    Raises JobError for fewer than three or more than six, a sweetness it has
     already, or one that this cannot bring it to.
     """
     if not FEWEST <= count <= MOST:
         raise JobError("Taste three to six glasses side by side.", "count")
-    base = _drink(jug)
-    here = max(sugar_left_g_per_l(base.parts), 0.0)
+    here = base.sugar_g_per_l
     step = (up_to_g_per_l - here) / (count - 1)
     if step <= 0:
         raise JobError(
             f"It has {here:.0f} g/L of sugar already: taste up to more than that.", "up_to"
         )
-    return tuple(sweetened(jug, sweetener, here + step * each) for each in range(count))
+    return tuple(sweetened(base, sweetener, here + step * each) for each in range(count))
 
 
-def sweetened(jug: Jug, sweetener: Pour, wanted_g_per_l: float) -> Glass:
-    """So much of a juice, syrup, honey, sugar or polyol that the jug tastes as sweet as wanted.
+def sweetened(base: Base, sweetener: Pour, wanted_g_per_l: float) -> Glass:
+    """So much of a juice, syrup, honey, sugar or polyol that it tastes as sweet as wanted.
 
     Volume, strength and acid follow by mass; a polyol counts by its sweetness and adds no sugar.
     Raises JobError for a sweetness below what it has, or that this cannot bring.
     """
-    base = _drink(jug)
     if not 0 <= wanted_g_per_l <= _MOST_SWEET:
         raise JobError(f"Sweetness is 0 to {_MOST_SWEET:g} g/L of sugar.", "sugar_g_per_l")
 
     def off(amount: float) -> float:
-        return _tastes(base, sweetener, amount) - wanted_g_per_l
+        return base.tastes(sweetener, amount) - wanted_g_per_l
 
     if off(0) > 1e-9:
         raise JobError(
-            f"It has {_tastes(base, sweetener, 0):.0f} g/L of sugar already: blend it with a drier"
-            " one.",
+            f"It has {base.sugar_g_per_l:.0f} g/L of sugar already: blend it with a drier one.",
             "sugar_g_per_l",
         )
-    most = base.drink().volume_ml * _MOST_SHARE / (1 - _MOST_SHARE)
+    most = base.volume_ml * _MOST_SHARE / (1 - _MOST_SHARE)
     if off(most) < 0:
         raise JobError(
             f"{sweetener.name} is not sweet enough for {wanted_g_per_l:.0f} g/L: take sugar, syrup"
             " or concentrate.",
             "sweetener",
         )
-    return with_amount(jug, sweetener, float(brentq(off, 0, most, xtol=1e-6)))
+    return with_amount(base, sweetener, float(brentq(off, 0, most, xtol=1e-6)))
 
 
-def with_amount(jug: Jug, sweetener: Pour, amount: float) -> Glass:
-    """What so much of it (g or ml, in the whole jug) makes of the jug."""
-    base = _drink(jug)
-    volume = base.drink().volume_ml
-    after = _with(base, sweetener, amount)
-    tastes = _tastes(base, sweetener, amount)
-    drink = after.drink()
-    acid = float(after.parts[ACID]) / drink.volume_ml * 1000
+def with_amount(base: Base, sweetener: Pour, amount: float) -> Glass:
+    """What so much of it (g or ml, in all of it) makes of a drink."""
+    volume = base.volume_with(sweetener, amount)
+    tastes = base.tastes(sweetener, amount)
+    acid = base.acid_g_per_l * base.volume_ml / volume
+    if amount > 0:
+        acid += 1000 * sum(acid_g(sweetener.with_amount(amount))) / 2 / volume
     return Glass(
-        volume,
-        amount * GLASS_ML / volume,
+        base.volume_ml,
+        amount * GLASS_ML / base.volume_ml,
         amount,
-        drink.abv,
+        base.abv * base.volume_ml / volume,
         tastes,
         acid,
-        drink.volume_ml,
+        volume,
         wine_word(tastes, acid or None),
     )
-
-
-def portion(jug: Jug, volume_ml: float) -> Jug:
-    """So many ml of the jug, as a jug to sweeten. Raises JobError for more than there is."""
-    whole = _drink(jug).drink().volume_ml
-    if not 0 < volume_ml <= whole * (1 + 1e-6):
-        raise JobError(
-            f"There are {whole:.0f} ml in this jug: share out that much or less.", "base_ml"
-        )
-    brew = Brew(_drink(jug).parts * (volume_ml / whole))
-    # It is no jug of the journal: what is in it is all that is known.
-    return replace(jug.copy(), brew=brew, estimator=Estimator())
 
 
 def drops_for(drops: float, into_ml: float) -> tuple[float, float]:
@@ -129,31 +165,3 @@ def drops_for(drops: float, into_ml: float) -> tuple[float, float]:
         raise JobError("Count the drops that were right in the glass, like 3.", "drops")
     scaled = scaled_up(GLASS_ML, drops, into_ml)
     return scaled, scaled * DROP_ML
-
-
-def _drink(jug: Jug) -> Brew:
-    if jug.brew.empty:
-        raise JobError("There is nothing in this jug to taste.", "jug")
-    told = jug.estimate
-    if told is None:
-        return jug.brew
-    parts = jug.brew.parts.copy()
-    parts[: len(told.middle)] = told.middle
-    return Brew(parts)
-
-
-def _with(base: Brew, sweetener: Pour, amount: float) -> Brew:
-    if amount <= 0:
-        return base
-    pour = sweetener.with_amount(amount)
-    return Brew(base.parts + parts_of(mix_of(pour), sum(acid_g(pour)) / 2))
-
-
-def _tastes(base: Brew, sweetener: Pour, amount: float) -> float:
-    """Sweetness as g/L of sugar: what is left of it, and what a polyol is worth."""
-    after = _with(base, sweetener, amount)
-    sugar = max(sugar_left_g_per_l(after.parts), 0.0)
-    if sweetener.sugar not in SWEETNESS or amount <= 0:
-        return sugar
-    sweet = SWEETNESS[sweetener.sugar] * amount
-    return sugar + sweet / after.drink().volume_ml * 1000

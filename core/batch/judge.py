@@ -9,7 +9,6 @@ from core.batch.jug import Jug
 from core.batch.verdicts import Case, Promise, said
 from core.batch.watch import FALLEN, day_of
 from core.estimate.views import Estimate
-from core.ferment.finish import Finish, finish
 from core.ferment.stem import Runs, runs
 from core.ferment.stopping import DAYS_APART, UNKNOWN_DAYS, Reading, Rest, at_rest
 from core.ferment.strength import Strength, potential_scale, quick_sum
@@ -60,8 +59,7 @@ class Progress:
 class Judged:
     """`code` is one of CODES; `points_may_fall` (95 %); `promise` which reading would prove it,
     and when; `unmet` what lacks before sulphite and sorbate hold it, empty too where neither is
-    in. `ends` and `progress` are what it rests on, None of a jug that is empty, or has not
-    begun."""
+    in. `progress` is what it rests on, None of a jug that is empty, or has not begun."""
 
     code: str
     stopped: bool
@@ -71,7 +69,6 @@ class Judged:
     promise: Promise | None
     text: str
     unmet: tuple[str, ...]
-    ends: Finish | None
     progress: Progress | None
 
     @property
@@ -90,9 +87,8 @@ def judged(jug: Jug) -> Judged:
     told = jug.estimate
     if jug.brew.empty or told is None:
         return _plain("planned", "Nothing is in it yet.")
-    ends = finish(jug.brew.must, jug.tolerance_abv)
     if not _begun(jug):
-        return _plain("planned", "Not pitched yet.", ends)
+        return _plain("planned", "Not pitched yet.")
     readings = jug.watch.in_days(jug.pitched_at or jug.watch.readings[0].at)
     rest, stem = at_rest(readings), runs(readings)
     if jug.watch.woken_at is not None and jug.watch.readings[-1].at <= jug.watch.woken_at:
@@ -121,7 +117,6 @@ def judged(jug: Jug) -> Judged:
         promise,
         f"{headline} {advice}",
         wants,
-        ends,
         _progress(told, readings, rest, headline, advice),
     )
 
@@ -231,5 +226,5 @@ def _begun(jug: Jug) -> bool:
     return jug.pitched_at is not None or fell >= FALLEN - _HAIR
 
 
-def _plain(code: str, text: str, ends: Finish | None = None) -> Judged:
-    return Judged(code, False, False, False, None, None, text, (), ends, None)
+def _plain(code: str, text: str) -> Judged:
+    return Judged(code, False, False, False, None, None, text, (), None)

@@ -6,7 +6,6 @@ from decimal import Decimal
 
 from core.batch.brew import Brew
 from core.batch.doses import Dosed
-from core.batch.doubts import Doubts
 from core.batch.estimator import Estimator
 from core.batch.events import Cared, Lot
 from core.batch.holding import Holding
@@ -25,6 +24,11 @@ def waits_beside(jug: str) -> str:
     return f"{jug}/held back"
 
 
+def poured_at_start(jug: str, index: int) -> str:
+    """The name of a pour at the start of a jug, by its place."""
+    return f"{jug}/start/{index}"
+
+
 @dataclass(frozen=True, slots=True)
 class Note:
     """Something to be told: a code and a sentence."""
@@ -37,7 +41,7 @@ class Note:
 class Jug:
     """A vessel and what is known of what is in it.
 
-    `unsettled` is the newest gravity (SG, event, standard deviation): what it means depends on
+    `unsettled` is the newest gravity: what it means depends on
     what is in by the time something else goes in or out. `fed` is what has gone in since, as
     sucrose in g; `as_it_went` the jug before the last of it was poured on or bottled.
     """
@@ -45,7 +49,6 @@ class Jug:
     name: str
     plan: Recipe | None
     brew: Brew = field(default_factory=Brew)
-    doubts: Doubts = field(default_factory=Doubts)
     held_back: Brew | None = None
     dosed: Dosed = field(default_factory=Dosed)
     pours: tuple[Pour, ...] = ()
@@ -56,7 +59,7 @@ class Jug:
     watch: Watch = field(default_factory=Watch)
     pitched_at: datetime | None = None
     yeast_g: float | None = None
-    unsettled: tuple[float, str, float] | None = None
+    unsettled: float | None = None
     read_at: datetime | None = None
     fed: tuple[tuple[datetime, float], ...] = ()
     # Whether sugar went in since anybody read it.
@@ -78,10 +81,6 @@ class Jug:
     most_ml: float = 0.0
     notes: list[Note] = field(default_factory=list)
     as_it_went: "Jug | None" = None
-
-    def __post_init__(self) -> None:
-        if not self.doubts.brews:
-            self.doubts.brews.append(self.brew)
 
     def copy(self) -> "Jug":
         """As it is at this moment."""

@@ -11,6 +11,7 @@ from core.batch.conditioning import conditioning
 from core.batch.due import Due, due
 from core.batch.judge import Judged, judged
 from core.batch.jug import FilledLot, Jug, Note
+from core.batch.surprises import surprised
 from core.batch.watch import days_between
 from core.batch.world import World
 from core.bottle.closing import Closing, Contents, PrimedBy, closing, label_says
@@ -130,7 +131,7 @@ def _now(jug: Jug, verdict: Judged, at: datetime | None) -> Now:
         _measured(jug, verdict, at),
         told.abv,
         told.sugar_g_per_l,
-        jug.brew.acid_g_per_l,
+        told.acid_g_per_l,
         jug.ph,
         jug.dosed.so2_mg / litres,
         jug.dosed.sorbic_mg / litres,
@@ -301,7 +302,7 @@ def _heated(filled: FilledLot) -> tuple[str, ...] | None:
 def _warnings(
     jug: Jug, verdict: Judged, now: Now | None, lots: tuple[BottledLot, ...]
 ) -> tuple[Note, ...]:
-    told = list(jug.notes)
+    told = [*jug.notes, *(surprised(each) for each in jug.estimator.surprises(jug.name))]
     if now is not None:
         dap = jug.dosed.dap_mg / now.volume_ml.value
         if dap > DAP_LIMIT_G_PER_L:

@@ -8,7 +8,8 @@ from core.batch.due import FED_UNTIL_SHARE
 from core.batch.judge import Judged
 from core.batch.jug import Jug
 from core.errors import JobError
-from core.ferment.forecast import Forecast, Pace, forecast, pace
+from core.estimate.views import Estimate
+from core.ferment.forecast import Ends, Forecast, Pace, forecast, pace
 from core.ferment.kinetics import Conditions, WhatIf
 from core.ferment.yeast import NUTRIENT_MG_PER_G
 from core.plan.balance import juice_nitrogen_mg_per_l, usual_nutrient
@@ -54,7 +55,8 @@ def outlook(
 
     Raises JobError, placed at what is asked, for a change that no yeast is glad of.
     """
-    if verdict.stopped or verdict.ends is None or verdict.progress is None:
+    told = jug.estimate
+    if verdict.stopped or told is None or verdict.progress is None:
         return Outlook("It does not ferment: there is nothing to forecast.")
     began = jug.pitched_at
     readings = jug.watch.in_days(began) if began else ()
@@ -65,7 +67,7 @@ def outlook(
     if not 0 <= jug.watch.jug_c <= _WARMEST_C:
         return Outlook(f"At {jug.watch.jug_c:.0f} °C yeast is not at work: 18 to 22 suits it.")
     what_if = _what_if(jug, verdict, asked or Asked())
-    found = forecast(readings, verdict.ends, conditions(jug), what_if, paces)
+    found = forecast(readings, _ends(told), conditions(jug), what_if, paces)
     if found is None:
         return Outlook(_TOO_FEW)
     # The moment that its days are counted from (see Watch.in_days).
@@ -88,11 +90,18 @@ def outlook(
 def pace_of(jug: Jug, verdict: Judged) -> Pace | None:
     """How a jug that is finished ran, for the next ones like it; None where it does not tell."""
     ran = jug.as_it_went if jug.emptied and jug.as_it_went is not None else jug
-    if not verdict.proven or verdict.ends is None or ran.pitched_at is None:
+    told = ran.estimate
+    if not verdict.proven or told is None or ran.pitched_at is None:
         return None
     if ran.watch.jug_c is None or ran.brew.empty:
         return None
-    return pace(ran.watch.in_days(ran.pitched_at), verdict.ends, conditions(ran))
+    return pace(ran.watch.in_days(ran.pitched_at), _ends(told), conditions(ran))
+
+
+def _ends(told: Estimate) -> Ends:
+    """Where each of its members comes to, those that stick too."""
+    sg, dry = (1 + told.shows(drinks) / 1000 for drinks in (told.ended, told.dry))
+    return Ends(sg, dry, told.weights)
 
 
 def _portion_g(jug: Jug, verdict: Judged) -> float | None:

@@ -6,7 +6,6 @@ from decimal import Decimal
 from core.batch.brew import Brew
 from core.batch.events import Event, Racked, Transferred
 from core.batch.jug import Jug
-from core.batch.seeing import MARK_SD
 from core.batch.watch import day_of
 from core.batch.world import World, not_empty
 from core.errors import JobError
@@ -23,8 +22,8 @@ def racked(world: World, jug: Jug, event: Event, what: Racked) -> None:
         low, high = left_by_racking(jug.pours, volume)
         world.lose(jug, event, "lees", (low + high) / 2, sd_of_range90(low, high))
     else:
-        share = world.share(jug, what.left_behind_ml, "what.left_behind_ml")
-        world.lose(jug, event, "lees", share)
+        share = world.share(jug, what.left_behind_ml, day_of(event.at), "what.left_behind_ml")
+        world.lose(jug, event, "lees", share, taken_ml=what.left_behind_ml)
     jug.holding.racked(event.at, jug.brew.drink().volume_ml / 1000)
     if what.vessel_ml is not None:
         jug.vessel_ml = what.vessel_ml
@@ -35,7 +34,7 @@ def transferred(world: World, jug: Jug, event: Event, what: Transferred) -> None
     not_empty(jug, "pour on", "what.into")
     world.settled(jug)
     asked = sum(volume for _, volume in what.into)
-    whole = world.share(jug, asked, "what.into")
+    whole = world.share(jug, asked, day_of(event.at), "what.into")
     receivers = [
         _allowed(world, jug, name, f"what.into[{index}].jug")
         for index, (name, _) in enumerate(what.into)
@@ -48,26 +47,20 @@ def transferred(world: World, jug: Jug, event: Event, what: Transferred) -> None
     jug.takes(whole)
     jug.pays_on(whole)
     jug.as_it_went = source
-    for index, (into, (_, volume)) in enumerate(zip(receivers, what.into, strict=True)):
+    for into, (_, volume) in zip(receivers, what.into, strict=True):
         share = whole * volume / asked
-        part = Brew(source.brew.parts * share, source.brew.doubts * share)
-        if whole < 1:
-            # How much was poured is known as well as a mark; what one lacks the other has.
-            off = source.brew.parts * share * MARK_SD
-            jug.doubts.about(part, f"{event.id}/{index}/poured", off)
-            jug.doubts.about(jug.brew, f"{event.id}/{index}/poured", -off)
+        part = Brew(source.brew.parts * share)
         _receive(world, world.settled(into), event, source, part, share, held)
 
 
 def _allowed(world: World, giving: Jug, receiver: str, at: str) -> Jug:
-    """The jug poured into, its doubts one with the other's. Raises JobError for a circle."""
+    """The jug poured into. Raises JobError for a circle."""
     into, giver = world.jugs.get(receiver), giving.name
     if into is None:
         raise JobError(f"There is no jug “{receiver}”.", at)
     if receiver == giver or _reaches(world, receiver, giver):
         raise JobError(f"What came from “{receiver}” cannot run back into it.", at)
     world.flows.setdefault(giver, set()).add(receiver)
-    world.run_together(giving, into)
     return into
 
 

@@ -1,13 +1,12 @@
 """What is read, measured and noticed, and what it says of what is in the jug."""
 
-from core.batch import brew as grams
-from core.batch.brew import Array, drink_of
 from core.batch.events import Cared, Event, Measured, Noticed, Pitched, Read, Tested
 from core.batch.jug import Jug
 from core.batch.watch import FALLEN, day_of, days_between
 from core.batch.world import World, not_empty
 from core.errors import JobError
-from core.estimate.ledger import Marked, Warmed
+from core.estimate.drinks import ACID, EATEN
+from core.estimate.ledger import Marked, Titrated, Warmed
 from core.estimate.ledger import Pitched as YeastIn
 from core.estimate.ledger import Read as ReadOff
 from core.estimate.ledger import Tested as Trial
@@ -67,20 +66,19 @@ def pitched(world: World, jug: Jug, event: Event, what: Pitched) -> None:
 def read(world: World, jug: Jug, event: Event, what: Read) -> None:
     """A gravity: of the must at the start, or of what is left of its sugar later on."""
     not_empty(jug, "read")
-    sg, deviation = at_20(jug, what)
+    sg, spread = at_20(jug, what)
     world.at_20[event.id] = sg
     of_must = _of_the_must(jug, event, sg)
     tool = what.instrument
     refracted = tool.kind == "refractometer"
     stem = "refractometer" if refracted else f"stem {tool.offset:g}" if tool.offset else "stem"
-    spread = 1000 * deviation if refracted else None
     points = 1000 * (sg - 1)
     day = day_of(event.at)
     world.happened(ReadOff(jug.name, day, event.id, points, of_must, stem, spread))
     if of_must:
-        _narrow(world, jug, sg, deviation)
+        jug.brew.starts_at(sg)
     else:
-        jug.unsettled = (sg, event.id, deviation)
+        jug.unsettled = sg
     # Alcohol bends light as sugar does: worked back, it is not what a proof stands on.
     worked_out = refracted and jug.pitched_at is not None
     jug.watch.read(event.at, sg, by_stem=not worked_out)
@@ -88,12 +86,13 @@ def read(world: World, jug: Jug, event: Event, what: Read) -> None:
     jug.read_at, jug.fed, jug.sugared, jug.unheld = event.at, (), False, None
     if what.taken_ml:
         world.settled(jug)
-        world.lose(jug, event, "samples", world.share(jug, what.taken_ml, "what.sample_ml"))
+        share = world.share(jug, what.taken_ml, day, "what.sample_ml")
+        world.lose(jug, event, "samples", share, taken_ml=what.taken_ml)
 
 
 def _of_the_must(jug: Jug, event: Event, sg: float) -> bool:
     """Whether it was read before yeast had done anything."""
-    if jug.brew.parts[grams.EATEN] != 0 or jug.unsettled is not None:
+    if jug.brew.parts[EATEN] != 0 or jug.unsettled is not None:
         return False
     first = jug.watch.readings[:1]
     if first and first[0].seen and sg <= jug.watch.first_sg - FALLEN:
@@ -101,18 +100,9 @@ def _of_the_must(jug: Jug, event: Event, sg: float) -> bool:
     return jug.pitched_at is None or days_between(jug.pitched_at, event.at) <= _LAG_DAYS
 
 
-def _narrow(world: World, jug: Jug, sg: float, deviation: float) -> None:
-    expected = jug.brew.sg
-    if not jug.doubts.narrow(jug.brew, _sg, sg, deviation):
-        jug.note(
-            "reading_surprises",
-            f"It read {sg:.3f} where {expected.low:.3f} to {expected.high:.3f} was expected: was"
-            " the jug fuller or emptier, the sugar all dissolved, the sample still?",
-        )
-
-
-def at_20(jug: Jug, what: Read) -> tuple[float, float]:
-    """The gravity at 20/20 behind what was seen, and its standard deviation.
+def at_20(jug: Jug, what: Read) -> tuple[float, float | None]:
+    """The gravity at 20/20 behind what was seen; and its standard deviation, points, where it is
+    not a stem's.
 
     A refractometer is worked back by the must's own Brix once something has fermented. Raises
     JobError for a scale it does not have, or what no instrument shows.
@@ -120,15 +110,15 @@ def at_20(jug: Jug, what: Read) -> tuple[float, float]:
     tool = what.instrument
     if tool.kind == "hydrometer":
         shown = _SCALES[what.scale](what.figure) - tool.offset
-        return sg_read_at(shown, what.temperature_c, tool.calibrated_c), READING_SD
+        return sg_read_at(shown, what.temperature_c, tool.calibrated_c), None
     if what.scale != "brix":
         raise JobError("A refractometer is read in brix.", "what.brix")
     first = brix_from_sg(jug.brew.mix.sg)
-    begun = jug.pitched_at is not None or jug.brew.parts[grams.EATEN] > 0
+    begun = jug.pitched_at is not None or jug.brew.parts[EATEN] > 0
     if not begun or what.figure >= first:
-        return sg_from_brix(what.figure), READING_SD
+        return sg_from_brix(what.figure), 1000 * READING_SD
     behind = while_fermenting(first, what.figure, jug.brew.mix.as_sucrose).sg
-    return behind.value, (behind.high - behind.low) / (2 * Z90)
+    return behind.value, 1000 * (behind.high - behind.low) / (2 * Z90)
 
 
 def measured(world: World, jug: Jug, event: Event, what: Measured) -> None:
@@ -140,7 +130,8 @@ def measured(world: World, jug: Jug, event: Event, what: Measured) -> None:
     if what.ta_g_per_l is not None:
         not_empty(jug, "titrate")
         acid = what.ta_g_per_l * world.settled(jug).brew.drink().volume_ml / 1000
-        jug.brew.know(grams.ACID, acid)
+        jug.brew.know(ACID, acid)
+        world.happened(Titrated(jug.name, day_of(event.at), what.ta_g_per_l))
     volume = what.volume_ml
     if what.fill is not None:
         if jug.vessel_ml is None:
@@ -152,21 +143,22 @@ def measured(world: World, jug: Jug, event: Event, what: Measured) -> None:
 
 
 def _at_the_mark(world: World, jug: Jug, event: Event, volume: float) -> None:
-    there = jug.brew.volume_ml
+    there = jug.brew.drink().volume_ml
     if volume <= 0:
         raise JobError("A jug holds more than nothing.", "what.volume_ml")
-    if volume < there.value:
+    day = day_of(event.at)
+    if volume < there:
         # Less than the sum is a loss without a name.
-        world.lose(jug, event, "unnamed", 1 - volume / there.value, left_ml=volume)
-    elif volume > there.high + Z90 * MARK_SD * volume:
+        world.lose(jug, event, "unnamed", 1 - volume / there, left_ml=volume)
+        return
+    most = world.most_ml(jug, day)
+    if volume > most + Z90 * MARK_SD * volume:
         jug.note(
             "more_than_went_in",
-            f"{volume:.0f} ml at the mark is more than the {there.low:.0f} to {there.high:.0f} ml"
-            " that went in: was something not written down?",
+            f"{volume:.0f} ml at the mark is more than the {most:.0f} ml at the most that went"
+            " in: was something not written down?",
         )
-    if volume >= there.value:
-        world.happened(Marked(jug.name, day_of(event.at), event.id, volume))
-    jug.doubts.narrow(jug.brew, _volume, volume, MARK_SD * volume)
+    world.happened(Marked(jug.name, day, event.id, volume))
 
 
 def tested(world: World, jug: Jug, event: Event, what: Tested) -> None:
@@ -213,11 +205,3 @@ def cared(world: World, jug: Jug, event: Event, what: Cared) -> None:
 def _warmed(world: World, jug: Jug, event: Event, celsius: float) -> None:
     jug.watch.warmed(celsius)
     world.happened(Warmed(jug.name, day_of(event.at), celsius))
-
-
-def _sg(parts: Array) -> float:
-    return drink_of(parts).sg
-
-
-def _volume(parts: Array) -> float:
-    return drink_of(parts).volume_ml

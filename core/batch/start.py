@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import replace
 
 from core.batch.events import Event, Poured
-from core.batch.jug import Jug, waits_beside
+from core.batch.jug import Jug, poured_at_start, waits_beside
 from core.batch.world import World
 from core.estimate.ledger import Moved
 from core.plan.evaluation import PricedPour, Recipe, as_known, solved
@@ -18,13 +18,12 @@ def begin(world: World, name: str, plan: Recipe | None, events: Iterable[Event])
     world.estimator.limits[name] = plan.tolerance_abv
     jug.tolerance_abv, jug.vessel_ml, jug.ph = plan.tolerance_abv, plan.vessel_ml, plan.ph
     for index, item in enumerate(_poured(name, plan, events)):
-        world.pour(jug, item, f"{name}/start/{index}")
+        world.pour(jug, item, poured_at_start(name, index))
     jug.most_ml = jug.brew.drink().volume_ml
     if plan.hold_back_ml:
         jug.held_back = jug.brew.take(min(plan.hold_back_ml / jug.most_ml, 1.0))
         aside = ((waits_beside(name), plan.hold_back_ml),)
         world.happened(Moved(name, 0.0, f"{name}/held back", aside, whole=False))
-        jug.doubts.brews.append(jug.held_back)
 
 
 def as_poured(plan: Recipe, events: Iterable[Event]) -> Recipe:

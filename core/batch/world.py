@@ -5,7 +5,6 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from decimal import Decimal
 
-from core.batch import brew as grams
 from core.batch.brew import Array, no_parts, parts_of
 from core.batch.doses import Dosed
 from core.batch.estimator import Estimator
@@ -15,9 +14,9 @@ from core.batch.jug import FilledLot, Jug
 from core.batch.watch import day_of
 from core.cost.costing import packs_used
 from core.errors import JobError
+from core.estimate.drinks import EATEN, FERMENT
 from core.estimate.ledger import Gone, Poured, Step
-from core.interval import sd_of_range90
-from core.must.mixing import mix_of, mixed
+from core.must.mixing import mix_of
 from core.must.sharpness import acid_g, malic_g_per_l
 from core.plan.evaluation import PricedPour
 
@@ -41,16 +40,6 @@ class World:
         """Write down what happened to the drink."""
         self.estimator.ledger.append(step)
 
-    def run_together(self, one: Jug, other: Jug) -> None:
-        """Their drink shares its doubts from now on."""
-        gone = other.doubts
-        if gone is one.doubts:
-            return
-        one.doubts.join(gone)
-        for jug in self.jugs.values():
-            if jug.doubts is gone:
-                jug.doubts = one.doubts
-
     def pour(
         self,
         jug: Jug,
@@ -62,15 +51,8 @@ class World:
         """Grams, acid and money into a jug; `name` sets this pour's amount apart from others."""
         pour = item.pour
         self.happened(Poured(jug.name, day_of(at), name, pour, ferments))
-        mix, doubts, _ = mixed([pour], f"{name}/")
-        low, high = acid_g(pour)
-        jug.brew.parts = jug.brew.parts + parts_of(mix, (low + high) / 2)
-        for source, shift in doubts.items():
-            jug.doubts.about(jug.brew, f"{jug.name}: {source}", parts_of(shift))
-        if high > low:
-            sour = no_parts()
-            sour[grams.ACID] = sd_of_range90(low, high)
-            jug.doubts.about(jug.brew, f"{jug.name}: {pour.name}/acid", sour)
+        mix = mix_of(pour)
+        jug.brew.parts = jug.brew.parts + parts_of(mix, sum(acid_g(pour)) / 2)
         if mix.mass > 0:
             jug.dosed.malic_g += malic_g_per_l([pour], 1000.0)
         if item.pack is not None and pour.amount:
@@ -80,15 +62,19 @@ class World:
     def settled(self, jug: Jug) -> Jug:
         """The jug, what was read last settled: before anything else goes in or out."""
         if jug.unsettled is not None:
-            sg, name, deviation = jug.unsettled
-            jug.unsettled = None
-            jug.doubts.settle(jug.brew, sg, f"{name}/reading", deviation)
+            sg, jug.unsettled = jug.unsettled, None
+            jug.brew.settle(sg)
         return jug
 
-    def share(self, jug: Jug, taken_ml: float, at: str) -> float:
+    def most_ml(self, jug: Jug, day: float) -> float:
+        """How much there may be in it by then, at the high end."""
+        told = self.estimator.by_then(jug.name, day)
+        return told.volume_ml.high if told else 0.0
+
+    def share(self, jug: Jug, taken_ml: float, day: float, at: str) -> float:
         """What share of the jug so many ml are. Raises JobError for more than may be there."""
         volume = jug.brew.drink().volume_ml
-        if taken_ml > volume and taken_ml > jug.brew.volume_ml.high:
+        if taken_ml > volume and taken_ml > self.most_ml(jug, day):
             raise JobError(f"{taken_ml:.0f} ml is more than the {volume:.0f} ml in this jug.", at)
         return min(taken_ml / volume, 1.0)
 
@@ -99,23 +85,30 @@ class World:
         where: str,
         share: float,
         deviation: float = 0.0,
+        taken_ml: float | None = None,
         left_ml: float | None = None,
     ) -> None:
-        """A share of it is gone, give or take; what it cost stays with the rest. `left_ml` where a
-        mark says how much is left."""
+        """A share of it is gone, give or take; what it cost stays with the rest. `taken_ml` where
+        that is known, `left_ml` where a mark says how much is left."""
         whole = jug.brew.parts
         self.gone[where] = self.gone.get(where, no_parts()) + share * whole
         self.gone_doses.add(jug.takes(share))
         self.happened(
-            Gone(jug.name, day_of(event.at), f"{event.id}/{where}", share, left_ml, deviation)
+            Gone(
+                jug.name,
+                day_of(event.at),
+                f"{event.id}/{where}",
+                share,
+                deviation,
+                taken_ml if share < 1 else None,
+                left_ml,
+            )
         )
-        if deviation:
-            jug.doubts.about(jug.brew, f"{event.id}/left", -deviation * whole)
 
     def change(self, jug: Jug, at: datetime, goes_in: Callable[[], None], ferments: bool) -> None:
         """Let something go in; the stem reads otherwise from then on."""
         before = None if jug.brew.empty else jug.brew.drink().sg
-        sugar = jug.brew.parts[grams.FERMENT] - jug.brew.parts[grams.EATEN]
+        sugar = jug.brew.parts[FERMENT] - jug.brew.parts[EATEN]
         goes_in()
         if jug.brew.empty:
             return
@@ -126,7 +119,7 @@ class World:
             jug.watch.restart(at, drink.sg)
             jug.watch.rested_before = rested
             jug.held_sg = None if jug.held_sg is None else drink.sg
-            more = jug.brew.parts[grams.FERMENT] - jug.brew.parts[grams.EATEN] - sugar
+            more = jug.brew.parts[FERMENT] - jug.brew.parts[EATEN] - sugar
             jug.fed = (*jug.fed, (at, float(max(more, 0.0))))
         elif before is not None:
             jug.watch.shifted(drink.sg - before)

@@ -16,8 +16,8 @@ KINDS = (AMOUNT, PRODUCT, UNDISSOLVED, STEM, READING)
 """What it may come from: how much of a pour went in, what that pour is, sugar that was not
 dissolved, the stem, or the reading itself."""
 
-# A reading that so few of a hundred would be further off than is asked about. Common practice.
-_SURPRISES = 0.02
+# A reading further off than so many would be, to that side, is asked about. Common practice.
+_SURPRISES = 0.05
 # Who knows the cause is right nine times in ten. Common practice, no source.
 _RIGHT = 0.9
 _ODD = 0.005

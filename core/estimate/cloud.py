@@ -57,25 +57,36 @@ class Doubt:
 
 @dataclass(slots=True)
 class Portion:
-    """What one vessel holds in each member, g, and how each knob moves it, g per unit."""
+    """What one vessel holds in each member, g, and how each knob moves it, g per unit; `sour` is
+    one standard deviation of its acid, g, by each source: nothing that is read tells of it."""
 
     parts: Array
     by: dict[str, Array] = field(default_factory=dict)
+    sour: dict[str, Array] = field(default_factory=dict)
 
     def copy(self) -> "Portion":
         """One that goes on by itself."""
-        return Portion(self.parts.copy(), {name: move.copy() for name, move in self.by.items()})
+        by = {name: move.copy() for name, move in self.by.items()}
+        return Portion(self.parts.copy(), by, dict(self.sour))
 
     def scaled(self, share: Array) -> "Portion":
         """So much of it, a share for each member."""
         by = {name: move * share[:, None] for name, move in self.by.items()}
-        return Portion(self.parts * share[:, None], by)
+        sour = {name: grams * share for name, grams in self.sour.items()}
+        return Portion(self.parts * share[:, None], by, sour)
+
+    def keep(self, share: Array) -> None:
+        """Only so much of it stays."""
+        kept = self.scaled(share)
+        self.parts, self.by, self.sour = kept.parts, kept.by, kept.sour
 
     def add(self, other: "Portion") -> None:
         """Pour another in."""
         self.parts = self.parts + other.parts
         for name, move in other.by.items():
             self.by[name] = self.by[name] + move if name in self.by else move
+        for name, grams in other.sour.items():
+            self.sour[name] = self.sour.get(name, 0.0) + grams
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,6 +99,7 @@ class Sight:
     figure: float
     of: Callable[[Drinks], Array]
     also: Mapping[str, float]
+    of_any_part: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -145,7 +157,7 @@ class Cloud:
     def knob(self, name: str, spread: Spread, in_logarithm: bool = False) -> Array:
         """The values of a named source of doubt, drawn when it first appears."""
         if name not in self._place:
-            u = self.net.column(name)
+            u = self._evenly(self.net.column(name))
             slips = u < spread.share
             part = np.where(
                 slips, u / max(spread.share, _TINY), (u - spread.share) / (1 - spread.share)
@@ -163,6 +175,17 @@ class Cloud:
             if in_logarithm:
                 self._in_logarithm.add(name)
         return self.value[:, self._place[name]]
+
+    def _evenly(self, column: Array) -> Array:
+        """A column as even over the members' weights as it is over their number: what is drawn
+        late does not lean to one side because few members count by then."""
+        if not self.log_weight.any():
+            return column
+        order = np.argsort(column, kind="stable")
+        heavy = self.weights[order]
+        even = np.empty(self.members)
+        even[order] = np.cumsum(heavy) - 0.5 * heavy
+        return np.asarray(np.clip(even, 1e-9, 1 - 1e-9))
 
     def of(self, name: str) -> Array:
         """The values of a knob that is there."""
@@ -222,8 +245,7 @@ class Cloud:
             steep = (1 + values)[:, None] if log else 1.0
             more.by[knob] = poured * moved * steep
         if high > low:
-            sour = ndtri(self.net.beside(f"{jug}: {pour.name}/acid"))
-            more.parts[:, ACID] += poured[:, 0] * sd_of_range90(low, high) * sour
+            more.sour[f"{jug}: {pour.name}"] = poured[:, 0] * sd_of_range90(low, high)
         portion.add(more)
 
     def _of_product(
@@ -300,9 +322,14 @@ class Cloud:
         """How each knob moves the figure; slopes are the middle member's."""
         weights = self.weights
         of, portion = sight.of, sight.portion
-        step = _STEP * max(float(weights @ portion.parts[:, MASS]), _TINY)
+        mass = np.maximum(portion.parts[:, MASS], _TINY)
+        mean = float(weights @ mass)
+        step = _STEP * mean
+        # A gravity is the same of any part of a drink; a volume is not.
+        like = mean / mass if sight.of_any_part else np.ones(self.members)
         # As it is, more of each part, more yield and more by-products: a row each.
-        parts = np.repeat((weights @ portion.parts)[None, :], len(_DOUBTED) + 3, axis=0)
+        middle = weights @ (portion.parts * like[:, None])
+        parts = np.repeat(middle[None, :], len(_DOUBTED) + 3, axis=0)
         for place, part in enumerate(_DOUBTED, start=1):
             parts[place, part] += step
         yields, by_products = np.ones(len(parts)), np.zeros(len(parts))
@@ -316,7 +343,7 @@ class Cloud:
         slopes[list(_DOUBTED)] = (shown[1:-2] - shown[0]) / step
         row = np.zeros_like(self.value)
         for name, move in portion.by.items():
-            row[:, self._place[name]] = move @ slopes
+            row[:, self._place[name]] = (move @ slopes) * like
         row[:, self._place[YIELD]] = (shown[-2] - shown[0]) / _PART
         row[:, self._place[BY_PRODUCT]] = (shown[-1] - shown[0]) / _PART
         for name, coefficient in sight.also.items():

@@ -34,14 +34,15 @@ class Brought:
 
 @dataclass(frozen=True, slots=True)
 class Gone:
-    """A share of a jug is gone, give or take; or so many ml."""
+    """A share of a jug is gone, give or take; or so many ml were taken, or are left."""
 
     jug: str
     day: float
     name: str
     share: float = 0.0
-    volume_ml: float | None = None
     spread: float = 0.0
+    taken_ml: float | None = None
+    left_ml: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

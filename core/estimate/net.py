@@ -1,7 +1,7 @@
 """The coordinates of the members: one fixed net, a dimension for each named source."""
 
-import zlib
 from functools import lru_cache
+from zlib import crc32
 
 import numpy as np
 import numpy.typing as npt
@@ -47,5 +47,6 @@ class Net:
         return _shuffled(self.members, place)
 
     def beside(self, name: str) -> Array:
-        """A column for what no stem shows: it takes no other source's place."""
-        return _shuffled(self.members, _DIMENSIONS + zlib.crc32(name.encode()))
+        """A column for what changes no drink, only how much of it there is: it takes no other
+        source's place."""
+        return _shuffled(self.members, _DIMENSIONS + crc32(name.encode(errors="surrogatepass")))

@@ -34,9 +34,9 @@ _NO_CHANCE = -60.0
 
 def settle(
     cloud: Cloud, portion: Portion, stretch: Stretch, readings: Sequence[Seen], stem: str
-) -> Course:
+) -> tuple[Course, tuple[str, ...]]:
     """What the readings of a stretch say of every member: how much sugar is left, and how it goes
-    on. The portion's sugar is eaten to that."""
+    on; and the knobs that move what is shown. The portion's sugar is eaten to that."""
     level = level_of(readings)
     most = cloud.drinks(portion.parts).left
     error = f"{stretch.name}/{level.days:.3f}/eye"
@@ -66,7 +66,7 @@ def settle(
     portion.parts[:, EATEN] = cloud.held(portion.parts, left)[:, EATEN]
     moving: Mask = fates == MOVING
     ends = np.minimum(ends_of(cloud, portion, stretch, left), left)
-    return Course(
+    course = Course(
         level.days,
         left,
         np.where(moving, chances.tail_of(left), priors.TAIL_DAYS),
@@ -75,6 +75,7 @@ def settle(
         fates == LIMITED,
         left,
     )
+    return course, tuple(sight.also)
 
 
 def _points(found: Drinks) -> Array:

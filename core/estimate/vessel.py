@@ -31,8 +31,11 @@ class Vessel:
     course: Course | None = None
     limit_abv: float | None = None
     read: bool = False
+    must_read_on: float | None = None
     dry_sugar_g: float = 0.0
     stretches: int = 0
+    # The knobs that moved what was read last: stem, eye.
+    shown_by: tuple[str, ...] = ()
 
     def clock(self, day: float) -> float:
         """Warm days until a day."""
@@ -72,5 +75,9 @@ def seen_now(cloud: Cloud, vessel: Vessel) -> Estimate:
         ends=ends,
         seen=found.left if course is None else np.maximum(course.seen, found.left),
         tail=course.tail / warmth(vessel.celsius) if course else np.ones(cloud.members),
+        off=sum((cloud.of(knob) for knob in vessel.shown_by), start=np.zeros(cloud.members)),
+        acid_sd_g=float(
+            np.sqrt(sum((cloud.weights @ grams) ** 2 for grams in vessel.portion.sour.values()))
+        ),
         read=vessel.read,
     )

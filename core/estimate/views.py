@@ -5,10 +5,10 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from core.estimate.drinks import ACID, Drinks
+from core.estimate.drinks import ACID, EXTRACT, Drinks
 from core.estimate.net import Array
 from core.estimate.priors import POINTS_PER_G_PER_L
-from core.interval import Interval
+from core.interval import Z90, Interval
 
 # A jug is moving when so many points are still to fall of what is on its way.
 _MOVES_POINTS = 0.6
@@ -33,7 +33,10 @@ class Estimate:
     `dry` and `must` are the same drink with no sugar left, and with none eaten, `ended` where it
     will come to: with `ends` g/L left. `seen` is the sugar when last read or tested, for time
     alone proves nothing; `tail` days for each factor of e at this warmth. `limited`
-    are at their yeast's limit. `read` says whether anybody ever read it.
+    are at their yeast's limit. `off` is how many points the stem shows too much, as when it was
+    read last: gravities are shown as a stem would show them. `acid_sd_g` is
+    one standard deviation of its acid by what it was made from. `read` says whether anybody ever
+    read it.
     """
 
     weights: Array
@@ -48,6 +51,8 @@ class Estimate:
     ends: Array
     seen: Array
     tail: Array
+    off: Array
+    acid_sd_g: float
     read: bool
 
     def of(self, values: Array) -> Interval:
@@ -61,6 +66,10 @@ class Estimate:
     def chance(self, where: npt.NDArray[np.bool_]) -> float:
         """The weight of the members for which it is so, 0 to 1."""
         return float(self.weights @ where)
+
+    def shows(self, drinks: Drinks) -> Array:
+        """Points that the stem would show of each."""
+        return np.asarray(drinks.points + self.off)
 
     @property
     def left(self) -> Array:
@@ -114,13 +123,13 @@ class Estimate:
 
     @property
     def abv(self) -> Interval:
-        """Strength, % vol."""
-        return self.of(np.maximum(self.found.abv, 0.0))
+        """Strength, % vol; its middle is the mean."""
+        return self._mean(np.maximum(self.found.abv, 0.0))
 
     @property
     def volume_ml(self) -> Interval:
-        """Room it takes, ml at 20 °C."""
-        return self.of(self.found.volume_ml)
+        """Room it takes, ml at 20 °C; its middle is the mean."""
+        return self._mean(self.found.volume_ml)
 
     @property
     def sugar_g_per_l(self) -> Interval:
@@ -129,8 +138,17 @@ class Estimate:
 
     @property
     def acid_g_per_l(self) -> Interval:
-        """Titratable acidity as tartaric."""
-        return self.of(np.maximum(1000 * self.parts[:, ACID] / self.found.volume_ml, 0.0))
+        """Titratable acidity as tartaric; its middle is the mean."""
+        told = self._mean(1000 * self.parts[:, ACID] / self.found.volume_ml)
+        off = Z90 * 1000 * self.acid_sd_g / self.volume_ml.value
+        low, high = (float(np.hypot(each - told.value, off)) for each in (told.low, told.high))
+        least, most = told.value - low, told.value + high
+        return Interval(*(max(each, 0.0) for each in (told.value, least, most)))
+
+    @property
+    def extract_g_per_l(self) -> Interval:
+        """What is in it besides water, sugar and what yeast made of it."""
+        return self.of(1000 * self.parts[:, EXTRACT] / self.found.volume_ml)
 
     @property
     def points_may_fall(self) -> float:
@@ -148,6 +166,12 @@ class Estimate:
         """How likely it holds more sugar than what is proven dry may."""
         return self.chance(self.seen > PROVEN_G_PER_L)
 
+    def _mean(self, values: Array) -> Interval:
+        """A figure whose middle is the mean, for means add up where drinks are poured together."""
+        low, high = quantiles(values, self.weights, 0.05, 0.95)
+        mean = float(self.weights @ values)
+        return Interval(mean, min(low, mean), max(high, mean))
+
     def _gravity(self, drinks: Drinks) -> Interval:
-        points = self.of(drinks.points)
+        points = self.of(self.shows(drinks))
         return Interval(*(1 + each / 1000 for each in (points.value, points.low, points.high)))

@@ -5,6 +5,7 @@ from dataclasses import replace
 from functools import singledispatchmethod
 
 import numpy as np
+from scipy.special import ndtri
 
 from core.estimate import priors
 from core.estimate.causes import (
@@ -14,7 +15,7 @@ from core.estimate.causes import (
     Saw,
     surprises,
 )
-from core.estimate.cloud import Cloud, Doubt, Sight
+from core.estimate.cloud import Cloud, Doubt, Portion, Sight
 from core.estimate.course import Course, Stretch, unread
 from core.estimate.drinks import ACID, EATEN, ETHANOL, MASS, Drinks
 from core.estimate.ledger import (
@@ -43,6 +44,7 @@ from core.interval import Interval
 from core.must.mixing import EMPTY_G, Pour
 
 _FILM = 1e-7
+_UNKNOWN_DAYS = 14.0
 _POINTS_PER_DRY_G_PER_L = 1 / 2.6
 
 
@@ -107,12 +109,15 @@ class Walk:
         vessel = self._there(step.jug)
         if self._empty(vessel):
             return
-        if step.volume_ml is not None:
-            off = self.cloud.knob(step.name, Spread(priors.MARK, priors.MARK, 0.0))
+        if step.taken_ml is not None:
             volume = self.cloud.drinks(vessel.portion.parts).volume_ml
-            stays = np.minimum(step.volume_ml * (1 + off) / volume, 1.0)
+            stays = np.maximum(1 - step.taken_ml / volume, 0.0)
+        elif step.left_ml is not None:
+            off = self._poured_off(step.name, priors.MARK)
+            volume = self.cloud.drinks(vessel.portion.parts).volume_ml
+            stays = np.minimum(step.left_ml * (1 + off) / volume, 1.0)
         elif step.spread:
-            off = self.cloud.knob(step.name, Spread(step.spread, step.spread, 0.0))
+            off = self._poured_off(step.name, step.spread)
             stays = np.clip(1 - step.share - off, 0.0, 1.0)
         else:
             stays = np.full(self.cloud.members, 1 - step.share)
@@ -131,7 +136,7 @@ class Walk:
             if step.whole:
                 share = np.full(self.cloud.members, ml / asked)
             else:
-                off = self.cloud.knob(f"{step.name}/{index}", Spread(priors.MARK, priors.MARK, 0.0))
+                off = self._poured_off(f"{step.name}/{index}", priors.MARK)
                 share = np.clip(ml * (1 + off) / volume, 0.0, stays)
             stays = stays - share
             self._receive(self._there(name), giver, share, step.day)
@@ -158,10 +163,13 @@ class Walk:
                 knobs.insert(1, self._undissolved(vessel, step))
             sight = Sight(vessel.portion, step.points, _points, dict.fromkeys(knobs, 1.0))
             self._see_must(step, sight)
-            vessel.read = True
+            vessel.must_read_on = step.day
+            vessel.read, vessel.stem, vessel.shown_by = True, stem, tuple(knobs)
             return
         if vessel.stretch is None:
-            self._begin(vessel, step.day, lags=True)
+            # Nobody wrote when the yeast went in: since it was read before, or long enough ago.
+            began = vessel.must_read_on
+            self._begin(vessel, step.day - _UNKNOWN_DAYS if began is None else began, lags=True)
         vessel.stem, vessel.read, vessel.course = stem, True, None
         spread = priors.EYE_POINTS if step.spread is None else step.spread
         vessel.readings.append(Seen(vessel.clock(step.day), step.points, spread))
@@ -175,7 +183,9 @@ class Walk:
             error,
             Spread(spread.narrow * step.volume_ml, spread.wide * step.volume_ml, spread.share),
         )
-        self.cloud.observe(Sight(vessel.portion, step.volume_ml, _volume, {error: 1.0}))
+        self.cloud.observe(
+            Sight(vessel.portion, step.volume_ml, _volume, {error: 1.0}, of_any_part=False)
+        )
 
     @_happens.register
     def _(self, step: Warmed) -> None:
@@ -207,6 +217,7 @@ class Walk:
         vessel = self._there(step.jug)
         litres = self.cloud.drinks(vessel.portion.parts).volume_ml / 1000
         vessel.portion.parts[:, ACID] = step.acid_g_per_l * litres
+        vessel.portion.sour.clear()
 
     @_happens.register
     def _(self, step: Explained) -> None:
@@ -272,10 +283,13 @@ class Walk:
         )
         return name
 
+    def _poured_off(self, name: str, spread: float) -> Array:
+        """How far what was poured off, or left, is from what was written; as a share."""
+        return np.asarray(spread * ndtri(self.cloud.net.beside(name)))
+
     def _keep(self, vessel: Vessel, share: Array) -> None:
         # A film stays, so that an empty vessel of a member is still a drink.
-        kept = vessel.portion.scaled(np.maximum(share, _FILM))
-        vessel.portion.parts, vessel.portion.by = kept.parts, kept.by
+        vessel.portion.keep(np.maximum(share, _FILM))
 
     def _begin(self, vessel: Vessel, day: float, lags: bool, still: Array | None = None) -> None:
         vessel.stretches += 1
@@ -288,6 +302,8 @@ class Walk:
             still,
         )
         vessel.readings, vessel.course = [], None
+        # An eye errs anew each time.
+        vessel.shown_by = (vessel.stem,) if vessel.read else ()
 
     def _settled(self, vessel: Vessel, day: float) -> None:
         """What was read is weighed, and each member's sugar eaten to the day."""
@@ -295,7 +311,7 @@ class Walk:
             return
         if vessel.course is None:
             if vessel.readings:
-                vessel.course = settle(
+                vessel.course, vessel.shown_by = settle(
                     self.cloud, vessel.portion, vessel.stretch, vessel.readings, vessel.stem
                 )
             else:
@@ -323,7 +339,9 @@ class Walk:
         part = there / np.maximum(course.left_at(vessel.warm_days), 1e-6)
         ends = np.where(course.moving, np.minimum(course.ends * part, there), there)
         still = np.where(course.moving, 0.0, 1.0)
+        shown_by = vessel.shown_by
         self._begin(vessel, vessel.day, lags=False, still=still)
+        vessel.shown_by = shown_by
         vessel.course = Course(
             vessel.warm_days,
             there,
@@ -338,11 +356,13 @@ class Walk:
         was_empty = self._empty(into)
         if not was_empty:
             self._settled(into, day)
-        into.portion.add(giver.portion.scaled(share))
+        poured = giver.portion.scaled(share)
+        courses = _blended(self.cloud, into, giver, poured) if not was_empty else None
+        into.portion.add(poured)
         if was_empty:
             into.day, into.warm_days, into.celsius = giver.day, giver.warm_days, giver.celsius
             into.limit_abv, into.read = giver.limit_abv, giver.read
-            into.stem = giver.stem
+            into.stem, into.shown_by = giver.stem, giver.shown_by
             if giver.course is None:
                 return
             into.stretches += 1
@@ -352,8 +372,34 @@ class Walk:
             )  # fmt: skip
             into.course = replace(giver.course)
             into.readings = []
+        elif courses is not None:
+            into.course = courses
+            self._goes_on(into)
         elif into.stretch is not None or giver.stretch is not None:
             self._begin(into, day, lags=False)
+
+
+def _blended(cloud: Cloud, into: Vessel, giver: Vessel, poured: Portion) -> Course | None:
+    """How a blend of two that ferment, or have, goes on: each as it did, by its part."""
+    if into.course is None or giver.course is None:
+        return None
+    volumes = [cloud.drinks(parts).volume_ml for parts in (into.portion.parts, poured.parts)]
+    part = volumes[0] / np.maximum(volumes[0] + volumes[1], _FILM)
+    mine, other = into.course, giver.course
+    left = [mine.left_at(into.warm_days), other.left_at(giver.warm_days)]
+
+    def both(one: Array, two: Array) -> Array:
+        return np.asarray(part * one + (1 - part) * two)
+
+    return Course(
+        into.warm_days,
+        both(*left),
+        np.where(mine.moving, both(mine.tail, other.tail), other.tail),
+        both(np.minimum(mine.ends, left[0]), np.minimum(other.ends, left[1])),
+        mine.moving | other.moving,
+        mine.limited & other.limited,
+        both(mine.seen, other.seen),
+    )
 
 
 def _points(found: Drinks) -> Array:

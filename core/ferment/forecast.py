@@ -10,7 +10,6 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from core.ferment.finish import Finish
 from core.ferment.kinetics import Conditions, Floats, WhatIf, curves
 from core.ferment.stopping import Reading
 
@@ -45,6 +44,8 @@ _NO_NEWS = 1e-3
 # Of the five, these are the kitchen's: how fast, how soon. The tail is each must's own.
 _OF_KITCHEN = np.array([key in ("rate", "growth", "lag") for key in _PRIOR])
 _JITTER = 0.35
+_BESIDE_POINTS = 0.3
+_HOPELESS = 1e-6
 _SEED = 11
 _NOTHING = WhatIf()
 
@@ -58,17 +59,29 @@ class Pace:
     spread: tuple[float, ...]
 
 
+@dataclass(frozen=True, slots=True, eq=False)
+class Ends:
+    """Where each of many jugs that this may be comes to, and where it would be with no sugar left
+    (20/20); and how likely each is, summing to 1."""
+
+    sg: Floats
+    dry_sg: Floats
+    weights: Floats
+
+
 @dataclass(frozen=True, slots=True)
 class Forecast:
     """Gravity from the last reading on: `days` since the first one, and the middle with the
-    bounds of 80 % at each. `dry_days` are the 10, 50 and 90 % days of being within a point of
-    the end; one beyond the horizon stands at it."""
+    bounds of 80 % at each. `dry_days` are the 10, 50 and 90 % days of being dry, within a point,
+    of those that get there; one beyond the horizon stands at it. `may_not` is how likely it is
+    never dry, 0 to 1: it sticks, or its yeast gives up."""
 
     days: tuple[float, ...]
     middle: tuple[float, ...]
     low: tuple[float, ...]
     high: tuple[float, ...]
     dry_days: tuple[float, float, float]
+    may_not: float
 
     @property
     def open_ended(self) -> bool:
@@ -78,7 +91,7 @@ class Forecast:
 
 def forecast(
     readings: Sequence[Reading],
-    ends: Finish,
+    ends: Ends,
     under: Conditions,
     what_if: WhatIf = _NOTHING,
     paces: Sequence[Pace] = (),
@@ -86,7 +99,7 @@ def forecast(
     """How it is likely to go on, or would if something were changed from the last reading on.
 
     `readings` in order, the first taken at pitching (see core.ferment.stopping.Reading); `ends`
-    the plan's finish; `paces` of finished jugs of the same kitchen and yeast. None before two
+    where it may come to; `paces` of finished jugs of the same kitchen and yeast. None before two
     readings. The same jug always gets the same forecast.
     """
     if len(readings) < 2:
@@ -98,18 +111,23 @@ def forecast(
         found = curves(cloud.logs, cloud.end, grid, og, under, what_if, last)
     ahead = grid >= last - 1e-9
     low, middle, high = _quantiles(found[:, ahead], weights, (0.1, 0.5, 0.9))
-    target = cloud.end[:, None] + DRY_WITHIN_POINTS / 1000
+    within = DRY_WITHIN_POINTS / 1000
+    target = cloud.dry[:, None] + within
     # Sugar fed now makes it wait, however dry it was before.
     is_dry = (found <= target) & (ahead | (what_if.sugar_g_per_l == 0))
     day = np.where(is_dry.any(axis=1), grid[is_dry.argmax(axis=1)], grid[-1])
     day = np.maximum(day, 0.0)
-    dry = tuple(float(q[0]) for q in _quantiles(day[:, None], weights, (0.1, 0.5, 0.9)))
+    gets_there = weights * (cloud.end <= cloud.dry + within)
+    there = float(gets_there.sum())
+    among = gets_there / there if there > _HOPELESS else weights
+    dry = tuple(float(q[0]) for q in _quantiles(day[:, None], among, (0.1, 0.5, 0.9)))
     return Forecast(
         tuple(grid[ahead]),
         tuple(middle),
         tuple(low),
         tuple(high),
         (dry[0], dry[1], dry[2]),
+        1 - there,
     )
 
 
@@ -124,7 +142,7 @@ def days_to_dry(og: float, end_sg: float, under: Conditions) -> float:
     return float(grid[dry[0]] if len(dry) else grid[-1])
 
 
-def pace(readings: Sequence[Reading], ends: Finish, under: Conditions) -> Pace | None:
+def pace(readings: Sequence[Reading], ends: Ends, under: Conditions) -> Pace | None:
     """How a jug ran, learned from its readings to the end; None where there are too few."""
     if len(readings) < _LEAST_READINGS:
         return None
@@ -136,7 +154,7 @@ def pace(readings: Sequence[Reading], ends: Finish, under: Conditions) -> Pace |
 
 def _weighed(
     readings: Sequence[Reading],
-    ends: Finish,
+    ends: Ends,
     under: Conditions,
     grid: Floats,
     paces: Sequence[Pace],
@@ -187,34 +205,39 @@ def _times(last: float) -> Floats:
 
 @dataclass(frozen=True, slots=True)
 class _Cloud:
-    """Possible ferments: the logarithms of what is unknown, a column each, and where each ends."""
+    """Possible ferments: the logarithms of what is unknown, a column each, where each ends, and
+    where it would be dry."""
 
     logs: Floats
     end: Floats
+    dry: Floats
 
     @staticmethod
     def drawn(
-        random: np.random.Generator, count: int, ends: Finish, prior: tuple[Floats, Floats]
+        random: np.random.Generator, count: int, ends: Ends, prior: tuple[Floats, Floats]
     ) -> "_Cloud":
         middle, spread = prior
         logs = middle + spread * random.standard_normal((count, len(_PRIOR)))
-        sg = ends.sg
-        end_sd = max((sg.high - sg.low) / 3.3, 0.0012)
-        return _Cloud(logs, sg.value + end_sd * random.standard_normal(count))
+        # As many of each as it is likely, and each a little beside it.
+        even = (np.arange(count) + 0.5) / count
+        chosen = np.minimum(np.searchsorted(np.cumsum(ends.weights), even), len(ends.sg) - 1)
+        return _Cloud(logs, ends.sg[chosen], ends.dry_sg[chosen]).beside(random)
 
     def resampled(self, random: np.random.Generator, weights: Floats) -> "_Cloud":
         """The likely ones again, each moved a little, so that there are many near the truth."""
         chosen = random.choice(len(weights), size=len(weights), p=weights)
         middle = np.average(self.logs, axis=0, weights=weights)
         spread = np.sqrt(np.average((self.logs - middle) ** 2, axis=0, weights=weights))
-        end_mean = np.average(self.end, weights=weights)
-        end_sd = float(np.sqrt(np.average((self.end - end_mean) ** 2, weights=weights)))
         # Drawn towards the middle by as much as moving widens: the spread stays as it was.
         keep = np.sqrt(1 - _JITTER**2)
         logs = middle + keep * (self.logs[chosen] - middle)
         logs = logs + _JITTER * spread * random.standard_normal(self.logs.shape)
-        end = end_mean + keep * (self.end[chosen] - end_mean)
-        return _Cloud(logs, end + _JITTER * end_sd * random.standard_normal(len(end)))
+        return _Cloud(logs, self.end[chosen], self.dry[chosen]).beside(random)
+
+    def beside(self, random: np.random.Generator) -> "_Cloud":
+        """The same, each ending a little beside where it did: what sticks sticks."""
+        beside = _BESIDE_POINTS / 1000 * random.standard_normal(len(self.end))
+        return _Cloud(self.logs, self.end + beside, self.dry + beside)
 
 
 def _weights(drawn: Floats, grid: Floats, times: Floats, seen: Floats, tempered: bool) -> Floats:

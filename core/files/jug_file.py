@@ -125,14 +125,15 @@ def _forecast(told: Life, zone: tzinfo | None) -> dict[str, Any] | None:
     """How it is likely to go on; null where there is nothing to say."""
     seen = outlook(told.jug, told.verdict)
     found, began, dry = seen.forecast, seen.began, seen.dry
-    if found is None or began is None or dry is None or told.verdict.ends is None:
+    if found is None or began is None or dry is None or told.jug.estimate is None:
         return None
     early, likely, late = (f"{each.astimezone(zone):%Y-%m-%d}" for each in dry)
     points = zip(found.days, found.middle, found.low, found.high, strict=True)
     return {
         "level": _LEVEL,
         "dry_on": {"value": likely, "low": early, "high": late},
-        "ends_sg": interval(told.verdict.ends.sg, 6),
+        "may_not_get_there": round(found.may_not, 3),
+        "ends_sg": interval(told.jug.estimate.end_sg, 6),
         "points": [
             {
                 "at": (began + timedelta(days=days)).astimezone(zone).isoformat(),

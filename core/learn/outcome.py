@@ -115,7 +115,7 @@ def outcome(
         _start_sd(expected, cartons),
         Pair(expected.finish.sg.value, end_sg),
         math.hypot(_LEAST_OFF_POINTS, READING_SD * 1000),
-        Pair(expected.finish.abv.value, ran.brew.abv.value if ended else None),
+        Pair(expected.finish.abv.value, ran.estimate.abv.value if ended and ran.estimate else None),
         Pair(expected.lees_ml, made - bottled - half if alone and lots and _spent(jug) else None),
         math.hypot(_LOSSES_VARY * expected.lees_ml, _MADE_SD * made, sd_of_uniform(half)),
         _days(ran, expected, end_sg),

@@ -10,9 +10,8 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.special import ndtr
 
-from core.batch.brew import EXTRACT
 from core.batch.events import Dosed, Event
-from core.batch.life import BottledLot
+from core.batch.life import BottledLot, estimate_of
 from core.batch.tasting import SHARE
 from core.bottle.priming import GAS_WORDS
 from core.finish.sweetening import SWEETNESS, wine_word
@@ -72,20 +71,21 @@ def expected(lot: BottledLot, events: Sequence[Event]) -> dict[str, Expected]:
     """What a lot should taste like: sweet, sharp, body, bite and sparkle; share too where two
     juices are in it. `events` are its jug's that stand."""
     before = lot.filled.before
-    litres = before.brew.drink().volume_ml / 1000
+    litres = estimate_of(before).volume_ml.value / 1000
     dosed = [event.what for event in events if isinstance(event.what, Dosed)]
     sweetened = sum(
         what.mass_g * SWEETNESS.get(what.of or "", 0.0)
         for what in dosed
         if what.dose == "sweetener"
     )
-    sugar = _raised(before.brew.sugar_g_per_l, sweetened / litres)
-    acid = before.brew.acid_g_per_l
+    told = estimate_of(before)
+    sugar = _raised(told.sugar_g_per_l, sweetened / litres)
+    acid = told.acid_g_per_l
     bite = _raised(
         tannin(before.pours, litres * 1000).g_per_l,
         sum(what.mass_g for what in dosed if what.dose == "tannin") / litres,
     )
-    body = max(float(before.brew.parts[EXTRACT]), 0.0) / litres + sugar.value
+    body = max(told.extract_g_per_l.value, 0.0) + sugar.value
     gas = lot.closing.expected_volumes
     word = wine_word(sugar.value, acid.value)
     found = {

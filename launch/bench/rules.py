@@ -2,10 +2,12 @@
 
 from functools import partial
 
+import numpy as np
+
 from core.batch.fold import fold
 from core.batch.judge import judged
 from core.bottle.mix import Empties, best_mix
-from core.ferment.forecast import forecast
+from core.ferment.forecast import Ends, forecast
 from core.ferment.kinetics import Conditions
 from core.ferment.stopping import Reading
 from core.files.jug_file import JugFile, read_jug_file
@@ -84,7 +86,9 @@ def bench_solvers() -> None:
 def bench_forecast() -> None:
     """How a jug is likely to go on, after six readings."""
     recipe = read_recipe({"format": "amber-jug-recipe", "version": 1, **plan_of(3)})
-    ends = evaluate(recipe).finish
+    sg = evaluate(recipe).finish.sg
+    comes_to = np.linspace(sg.low, sg.high, 1024)
+    ends = Ends(comes_to, comes_to, np.full(1024, 1 / 1024))
     fallen = (0.0, 4.0, 16.0, 28.0, 36.0, 41.0)
     readings = [Reading(2.0 * i, 1.080 - fall / 1000) for i, fall in enumerate(fallen)]
     median = typical(lambda: forecast(readings, ends, Conditions(19.0, 14.0)), 10)

@@ -100,9 +100,9 @@ def by_the_fold():
 def check_ferment(page, og, now, core):
     expect(page.locator("main")).to_contain_text(f"{og:.3f} → {now:.3f}")
     schools = by_the_fold().progress.strength
-    # The two readings alone say the same, as near as two readings can.
+    # The two readings alone say the same, near enough.
     alone = strength(og, now, core.must.mix.as_sucrose).mass_balance
-    assert schools.mass_balance.value == pytest.approx(alone.value, abs=0.25)
+    assert schools.mass_balance.value == pytest.approx(alone.value, abs=0.15)
     expect(page.locator("main")).to_contain_text(
         f"{schools.mass_balance.value:.1f} % so far"
         f" ({schools.mass_balance.low:.1f}–{schools.mass_balance.high:.1f} %)"
@@ -128,7 +128,7 @@ def check_bottled(page, core, og, end):
     expect(page.get_by_role("button", name="Undo bottling")).to_be_visible()
     abv = by_the_fold().life.lots[0].abv.value
     alone = strength(og, end, core.must.mix.as_sucrose).mass_balance.value
-    assert abv == pytest.approx(alone, abs=0.25)
+    assert abv == pytest.approx(alone, abs=0.15)
     expect(page.locator("main")).to_contain_text(f"{abv:.1f} % in the bottle")
     return abv
 

@@ -6,19 +6,16 @@ memory, its rates drawn wide; the temperature wanders, the stem shows whole poin
 """
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from statistics import median
 
 import numpy as np
 import pytest
+from scipy.special import ndtri
 
-from core.ferment.finish import Finish
-from core.ferment.forecast import days_to_dry, forecast, pace
+from core.ferment.forecast import Ends, days_to_dry, forecast, pace
 from core.ferment.kinetics import Conditions, WhatIf, grows_to, speed_by_ph
 from core.ferment.stopping import Reading
-from core.interval import Interval
-from core.plan.evaluation import evaluate
-from tests.core.test_said_plainly import PEAR, plan
 
 JUGS = 300
 SEED = 2026
@@ -73,14 +70,15 @@ def ferment(random, kitchen=1.0):
 
 
 @pytest.fixture(scope="module")
-def a_finish():
-
-    found = evaluate(plan({**PEAR, "volume_ml": 4000})).finish
-    return replace(found, sg=Interval(END, END - 0.002, END + 0.002))
+def ends():
+    """Jugs that all get there, as well as a plan knows where."""
+    even = (np.arange(512) + 0.5) / 512
+    sg = END + 0.0012 * ndtri(even)
+    return Ends(sg, sg, np.full(512, 1 / 512))
 
 
 @pytest.fixture(scope="module")
-def tried(a_finish: Finish):
+def tried(ends: Ends):
     """By how many readings: (truth held by the band, day held, errors of forecast, line, curve)."""
     random = np.random.default_rng(SEED)
     results = {count: [] for count in (3, 4, 6)}
@@ -100,7 +98,7 @@ def tried(a_finish: Finish):
             last = float(days[count - 1])
             if jug.dry_day <= last:
                 continue
-            found = forecast(readings, a_finish, Conditions(warm))
+            found = forecast(readings, ends, Conditions(warm))
             at = np.array(found.days)
             held = [
                 found.low[i] <= jug.at(day) <= found.high[i]
@@ -160,14 +158,12 @@ def test_usual_days_are_in_the_middle_of_other_kitchens():
     assert 2.0 <= cold / warm <= 2.5
 
 
-def test_warmer_is_sooner_and_nothing_is_said_before_two_readings(a_finish):
+def test_warmer_is_sooner_and_nothing_is_said_before_two_readings(ends):
     readings = [Reading(0.0, 1.080), Reading(3.0, 1.060), Reading(6.0, 1.035)]
-    assert forecast(readings[:1], a_finish, Conditions(18)) is None
-    usual, warmer = (
-        forecast(readings, a_finish, Conditions(18), WhatIf(warmer_c=by)) for by in (0, 3)
-    )
+    assert forecast(readings[:1], ends, Conditions(18)) is None
+    usual, warmer = (forecast(readings, ends, Conditions(18), WhatIf(warmer_c=by)) for by in (0, 3))
     assert warmer.dry_days[1] < usual.dry_days[1]
-    assert usual == forecast(readings, a_finish, Conditions(18))
+    assert usual == forecast(readings, ends, Conditions(18))
     assert all(
         low <= middle <= high
         for low, middle, high in zip(usual.low, usual.middle, usual.high, strict=True)
@@ -180,7 +176,7 @@ def read(random, jug, days):
     return [Reading(float(d), round(jug.at(d) + random.normal(0, 0.0006), 3)) for d in days]
 
 
-def test_finished_jugs_tell_how_a_kitchen_runs(a_finish):
+def test_finished_jugs_tell_how_a_kitchen_runs(ends):
     """In a slow, a usual and a fast kitchen: less wrong, surer, and no surer than it may be."""
     errors, widths = {True: [], False: []}, {True: [], False: []}
     for kitchen in (0.45, 1.0, 2.0):
@@ -188,12 +184,12 @@ def test_finished_jugs_tell_how_a_kitchen_runs(a_finish):
         paces = []
         for jug in finishing(random, kitchen, 6):
             days = np.arange(0, jug.dry_day + 6, 3.0)
-            paces.append(pace(read(random, jug, days), a_finish, Conditions(jug.warm_c)))
+            paces.append(pace(read(random, jug, days), ends, Conditions(jug.warm_c)))
         held = []
         for jug in finishing(random, kitchen, 60):
             readings = read(random, jug, [0.0, 2.5, 5.0])
             for known in ((), paces):
-                found = forecast(readings, a_finish, Conditions(jug.warm_c), paces=known)
+                found = forecast(readings, ends, Conditions(jug.warm_c), paces=known)
                 early, likely, late = found.dry_days
                 errors[bool(known)].append(abs(likely - jug.dry_day))
                 widths[bool(known)].append(late - early)
@@ -212,15 +208,15 @@ def finishing(random, kitchen, count):
             yield jug
 
 
-def test_too_few_readings_tell_no_pace(a_finish):
-    assert pace([Reading(0.0, 1.080), Reading(9.0, 0.996)], a_finish, Conditions(18)) is None
+def test_too_few_readings_tell_no_pace(ends):
+    assert pace([Reading(0.0, 1.080), Reading(9.0, 0.996)], ends, Conditions(18)) is None
 
 
-def test_fed_sugar_takes_longer_and_nutrient_is_quicker(a_finish):
+def test_fed_sugar_takes_longer_and_nutrient_is_quicker(ends):
     readings = [Reading(0.0, 1.080), Reading(2.0, 1.066), Reading(3.0, 1.056)]
 
     def likely(what_if):
-        return forecast(readings, a_finish, Conditions(18), what_if)
+        return forecast(readings, ends, Conditions(18), what_if)
 
     usual = likely(WhatIf())
     fed, helped = likely(WhatIf(sugar_g_per_l=44)), likely(WhatIf(nitrogen_mg_per_l=120))

@@ -215,7 +215,7 @@ def test_one_base_over_three_flavours(call):
         assert now["volume_ml"]["value"] == pytest.approx(flavour["volume_ml"], rel=2e-3)
         assert now["abv"]["value"] == pytest.approx(flavour["abv"], abs=0.02)
     left = call.ok("GET", path(base))["now"]["volume_ml"]["value"]
-    assert left == pytest.approx(told["left_ml"], rel=5e-3)
+    assert left == pytest.approx(told["left_ml"], rel=1e-3)
     thin = [{**flavours[0], "base_ml": 400, "sugar_g_per_l": 30}]
     minded = call.ok("POST", path(base, "flavours/preview"), {"flavours": thin})["mind"]
     assert "what holds it is thinned" in minded[0]

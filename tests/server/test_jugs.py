@@ -196,9 +196,8 @@ def test_bottling_costs_and_strength_from_what_was_bottled(call, fermented):
     used = 3 * 1.15 + 0.45 * 1.19
     assert float(bottling["bottles"][0]["cost_each"]) == pytest.approx(used * 750 / 3660, abs=0.006)
     strength = fermented["progress"]["strength"]["mass_balance"]["value"]
-    # What reached the bottles is one more measurement of the jug.
-    assert bottling["base"]["mass_balance"]["value"] == pytest.approx(strength, abs=0.02)
-    assert bottling["abv"]["value"] == pytest.approx(strength, abs=0.02)
+    assert bottling["base"]["mass_balance"]["value"] == pytest.approx(strength, abs=1e-6)
+    assert bottling["abv"]["value"] == pytest.approx(strength, abs=1e-6)
     assert call("POST", path(fermented, "bottling"), bottles)[0] == 409
     assert call("POST", path(fermented, "readings"), {"sg": 0.995})[0] == 422
     assert call.ok("DELETE", path(fermented, "bottling"))["stage"] == "clear"

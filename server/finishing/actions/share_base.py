@@ -3,7 +3,7 @@
 from django.db import transaction
 from django.utils import timezone
 
-from core.batch.glasses import Glass, portion, sweetened, with_amount
+from core.batch.glasses import Base, Glass, sweetened, with_amount
 from core.batch.running_together import before_flavouring
 from core.errors import JobError
 from core.finish.racking import check_room
@@ -27,7 +27,7 @@ def work_out_flavours(state: JugState, payload: FlavoursIn) -> FlavoursOut:
     """What each flavour needs and becomes. Raises JobError as core does."""
     shows = state.jug.account.shows
     worked = _worked(state, payload)
-    there = settled(state).brew.drink().volume_ml
+    there = Base.of(settled(state)).volume_ml
     return FlavoursOut(
         flavours=[
             FlavourOut(
@@ -93,8 +93,8 @@ def share_base(state: JugState, by: Account, payload: FlavoursIn) -> list[Jug]:
 def _worked(state: JugState, payload: FlavoursIn) -> list[tuple[FlavourIn, Pour | None, Glass]]:
     if not _FEWEST <= len(payload.flavours) <= _MOST:
         raise JobError(f"Name one to {_MOST} flavours.", "flavours")
-    base = settled(state)
-    there = base.brew.drink().volume_ml
+    base = Base.of(settled(state))
+    there = base.volume_ml
     shared = sum(asked.base_ml for asked in payload.flavours)
     if shared > there * (1 + 1e-6):
         raise JobError(
@@ -104,7 +104,7 @@ def _worked(state: JugState, payload: FlavoursIn) -> list[tuple[FlavourIn, Pour 
     found = []
     for place, asked in enumerate(payload.flavours):
         check_vessel(asked.vessel.volume_ml)
-        part = portion(base, asked.base_ml)
+        part = base.portion(asked.base_ml)
         pour = poured(asked.pour) if asked.pour else None
         if pour is None:
             glass = with_amount(part, Pour("Nothing", "water", volume_ml=0), 0.0)

@@ -1,6 +1,6 @@
 """Taste in glasses first: rising doses, and what each would make of the jug."""
 
-from core.batch.glasses import Glass, drops_for, glasses
+from core.batch.glasses import Base, Glass, drops_for, glasses
 from core.batch.jug import Jug as CoreJug
 from core.errors import JobError
 from core.files.recipe_file import read_pour
@@ -16,17 +16,17 @@ from server.jugs.state import JugState
 def try_glasses(state: JugState, payload: GlassesIn) -> list[GlassOfTrialOut]:
     """The glasses, the first with nothing in it. Raises JobError as core does."""
     pour = poured(payload.pour)
-    jug = settled(state)
+    base = Base.of(settled(state))
     return [
         _glass_out(glass, pour, state.jug.account)
-        for glass in glasses(jug, pour, payload.up_to_g_per_l, payload.count)
+        for glass in glasses(base, pour, payload.up_to_g_per_l, payload.count)
     ]
 
 
 def scale_drops(state: JugState, payload: DropsIn) -> DropsOut:
     """Drops that were right in a glass, for a bottle and for the jug."""
     drops, ml = drops_for(payload.drops, payload.bottle_ml)
-    _, jug_ml = drops_for(payload.drops, settled(state).brew.drink().volume_ml)
+    _, jug_ml = drops_for(payload.drops, Base.of(settled(state)).volume_ml)
     return DropsOut(bottle_drops=drops, bottle_ml=ml, jug_ml=jug_ml)
 
 

@@ -66,8 +66,8 @@ def test_taken_over_there_is_nothing_more_to_learn():
     ]
     jug = jug_after(sg, volume, *taken)
     assert learned(jug) == ()
-    assert jug.brew.sg.value == pytest.approx(sg, abs=0.001)
-    assert not jug.notes
+    assert jug.estimate.sg.value == pytest.approx(sg, abs=0.001)
+    assert not jug.estimator.surprises("P")
 
 
 def test_over_many_jugs_it_is_nearer_to_the_truth_than_the_plan():
