@@ -35,7 +35,7 @@ def added(world: World, jug: Jug, event: Event, what: Added) -> None:
             raise JobError("Nothing was held back from this jug.", "what.held_back")
         jug.held_back = None
         aside = waits_beside(jug.name)
-        world.happened(Moved(aside, day_of(event.at), event.id, ((jug.name, 1.0),), whole=True))
+        world.happened(Moved(aside, day_of(event.at), ((jug.name, 1.0),), whole=True))
         world.change(jug, event.at, lambda: jug.brew.add(waiting), ferments=True)
         return
     item = PricedPour(as_known(what.pour.pour, what.pour.pack), what.pour.pack)

@@ -76,8 +76,7 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
         world.lots[jug.name, lot.id] = filled
     jug.takes(whole)
     taken_ml = drink if whole < 1 else None
-    filled_off = Gone(jug.name, day_of(event.at), f"{event.id}/filled", whole, taken_ml=taken_ml)
-    world.happened(filled_off)
+    world.happened(Gone(jug.name, day_of(event.at), whole, taken_ml=taken_ml))
     jug.pays_on(whole)
     jug.as_it_went = before
 

@@ -25,10 +25,15 @@ class Read:
 
     figure: float
     scale: Literal["sg", "brix", "baume", "potential_abv"] = "sg"
-    temperature_c: float = 20.0
+    temperature_c: float | None = None
     instrument: Instrument = Instrument()
     taken_ml: float = 0.0
     seen: tuple[str, ...] = ()
+
+    @property
+    def sample_c(self) -> float:
+        """How warm the sample was; 20 °C where nobody wrote it."""
+        return 20.0 if self.temperature_c is None else self.temperature_c
 
 
 @dataclass(frozen=True, slots=True)
@@ -190,6 +195,16 @@ class Tested:
 
 
 @dataclass(frozen=True, slots=True)
+class Explained:
+    """Where a `reading` (an event) off the plan came from, as who was there says: one of
+    core.estimate.causes.KINDS, of which `pour` where it is one's."""
+
+    reading: str
+    cause: str
+    pour: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class Struck:
     """Takes back the event, or the strike, of that id."""
 
@@ -211,6 +226,7 @@ What = (
     | LotMoved
     | Tasted
     | Tested
+    | Explained
     | Struck
 )
 

@@ -13,6 +13,7 @@ from core.batch.events import (
     Cared,
     Dosed,
     Event,
+    Explained,
     LotMoved,
     Measured,
     Noticed,
@@ -52,6 +53,7 @@ _HAPPENS: Mapping[type, Callable[..., None]] = {
     LotMoved: bottling.lot_moved,
     Tasted: bottling.tasted,
     Tested: seeing.tested,
+    Explained: seeing.explained,
 }
 
 

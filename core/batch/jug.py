@@ -19,6 +19,10 @@ _LEFT_ML, _LEFT_SHARE = 100.0, 0.02
 _HAIR = 1e-9
 
 
+# Where fresh yeast may not eat, a sample that does not fall proves nothing. Common practice.
+TOO_STRONG_ABV, TOO_SOUR_PH = 10.0, 3.0
+
+
 def waits_beside(jug: str) -> str:
     """The name of what was held back from a jug."""
     return f"{jug}/held back"
@@ -67,6 +71,10 @@ class Jug:
     swirled_at: datetime | None = None
     # When its sugar was last measured.
     tested_at: datetime | None = None
+    # The hydrometer was tried in water, or how much it is off is written; every reading since the
+    # yeast says how warm the sample was.
+    stem_tried: bool = False
+    warmth_written: bool = True
     holding: Holding = field(default_factory=Holding)
     # What the stem showed when it was first dosed at rest: below it by two points nothing holds.
     held_sg: float | None = None
@@ -128,6 +136,14 @@ class Jug:
     def racked(self) -> bool:
         """Whether it was racked after it stopped."""
         return self._at_rest(self.holding.racked_at)
+
+    @property
+    def would_fall(self) -> bool:
+        """Whether fresh yeast would eat what sugar a sample of it holds: it is not too strong, too
+        sour or sulphited."""
+        sulphited = self.dosed.so2_mg > 0 or self.dosed.sorbic_mg > 0
+        sour = self.ph is not None and self.ph < TOO_SOUR_PH
+        return not (sulphited or sour or self.brew.drink().abv > TOO_STRONG_ABV)
 
     @property
     def ph_at_rest(self) -> float | None:

@@ -98,7 +98,7 @@ def life(world: World, name: str, at: datetime | None, choices: Choices = AS_USU
     verdict = judged(jug)
     now = _now(jug, verdict, at) if not jug.brew.empty else None
     lots = tuple(bottled_lot(filled) for filled in world.lots.values() if filled.jug == name)
-    contents = contents_of(jug, verdict)
+    contents = contents_of(jug, verdict, jug.estimate)
     comes = (
         (
             *due(jug, verdict, at, choices),
@@ -158,9 +158,11 @@ def _measured(jug: Jug, verdict: Judged, at: datetime | None) -> bool:
     return days_between(jug.read_at, at) <= _STILL_TRUE_DAYS
 
 
-def contents_of(jug: Jug, verdict: Judged) -> Contents | None:
-    """What of the jug has to be counted in a closed bottle; None where nothing is in it."""
-    told = jug.estimate
+def contents_of(
+    jug: Jug, verdict: Judged, told: Estimate | None, tested: bool = False
+) -> Contents | None:
+    """What of the jug has to be counted in a closed bottle, by an estimate of it; None where
+    nothing is in it. `tested` as if its sugar had been measured today."""
     if jug.brew.empty or told is None:
         return None
     # What was there when it was last seen: time alone proves nothing.
@@ -177,7 +179,8 @@ def contents_of(jug: Jug, verdict: Judged) -> Contents | None:
         lacks,
         _unproven(jug, verdict),
         told.at(left, 1 - GO_CHANCE),
-        (verdict.stopped or _tested_today(jug)) and told.settled,
+        (verdict.stopped or tested or _tested_today(jug)) and told.settled,
+        _rests_on_the_stem(jug, verdict),
     )
 
 
@@ -186,6 +189,18 @@ def _tested_today(jug: Jug) -> bool:
     if jug.tested_at is None or jug.as_of is None:
         return False
     return days_between(jug.tested_at, jug.as_of) <= _STILL_TRUE_DAYS
+
+
+def _rests_on_the_stem(jug: Jug, verdict: Judged) -> str:
+    """What is asked where all rests on a stem that nobody has tried, or on a warm sample."""
+    if verdict.code == "stabilised" or jug.tested_at is not None:
+        return ""
+    asks = []
+    if not jug.stem_tried:
+        asks.append("try it in water of 20 °C, where it has to show 1.000")
+    if not jug.warmth_written:
+        asks.append("write how warm the samples were")
+    return f"All rests on the hydrometer: {', and '.join(asks)}." if asks else ""
 
 
 def _malic_held(jug: Jug, litres: float) -> bool:
@@ -221,7 +236,7 @@ def bottled_lot(filled: FilledLot) -> BottledLot:
     """A lot as it is closed: gas, pressure, word and label."""
     before = filled.before
     verdict = judged(before)
-    contents = contents_of(before, verdict)
+    contents = contents_of(before, verdict, before.estimate)
     if contents is None:
         raise JobError("Nothing was in the jug.", filled.lot.id)
     lot = filled.lot

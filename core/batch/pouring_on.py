@@ -42,7 +42,7 @@ def transferred(world: World, jug: Jug, event: Event, what: Transferred) -> None
     source = jug.copy()
     source.moment = event.id
     world.happened(Filled(jug.name, day_of(event.at), event.id))
-    world.happened(Moved(jug.name, day_of(event.at), event.id, what.into, whole=whole >= 1))
+    world.happened(Moved(jug.name, day_of(event.at), what.into, whole=whole >= 1))
     held = world.stabilised(source)
     jug.takes(whole)
     jug.pays_on(whole)

@@ -1,11 +1,12 @@
 """What is read, measured and noticed, and what it says of what is in the jug."""
 
-from core.batch.events import Cared, Event, Measured, Noticed, Pitched, Read, Tested
+from core.batch.events import Cared, Event, Explained, Measured, Noticed, Pitched, Read, Tested
 from core.batch.jug import Jug
 from core.batch.watch import FALLEN, day_of, days_between
 from core.batch.world import World, not_empty
 from core.errors import JobError
 from core.estimate.drinks import ACID, EATEN
+from core.estimate.ledger import Explained as Because
 from core.estimate.ledger import Marked, Titrated, Warmed
 from core.estimate.ledger import Pitched as YeastIn
 from core.estimate.ledger import Read as ReadOff
@@ -22,8 +23,6 @@ from core.tables import CLARITY
 
 # A volume read at the mark: 2 %, nine times in ten. Common practice.
 MARK_SD = 0.02 / Z90
-# Where fresh yeast may not eat, a sample that does not fall proves nothing. Common practice.
-_TOO_STRONG_ABV, _TOO_SOUR_PH = 10.0, 3.0
 # Yeast shows nothing for so long: what is read until then is the must.
 _LAG_DAYS = 0.5
 _CLEAR = {key for key, row in CLARITY.items() if row.clear}
@@ -70,6 +69,7 @@ def read(world: World, jug: Jug, event: Event, what: Read) -> None:
     world.at_20[event.id] = sg
     of_must = _of_the_must(jug, event, sg)
     tool = what.instrument
+    jug.stem_tried = jug.stem_tried or tool.offset != 0
     refracted = tool.kind == "refractometer"
     stem = "refractometer" if refracted else f"stem {tool.offset:g}" if tool.offset else "stem"
     points = 1000 * (sg - 1)
@@ -79,6 +79,7 @@ def read(world: World, jug: Jug, event: Event, what: Read) -> None:
         jug.brew.starts_at(sg)
     else:
         jug.unsettled = sg
+        jug.warmth_written = jug.warmth_written and what.temperature_c is not None
     # Alcohol bends light as sugar does: worked back, it is not what a proof stands on.
     worked_out = refracted and jug.pitched_at is not None
     jug.watch.read(event.at, sg, by_stem=not worked_out)
@@ -110,7 +111,7 @@ def at_20(jug: Jug, what: Read) -> tuple[float, float | None]:
     tool = what.instrument
     if tool.kind == "hydrometer":
         shown = _SCALES[what.scale](what.figure) - tool.offset
-        return sg_read_at(shown, what.temperature_c, tool.calibrated_c), None
+        return sg_read_at(shown, what.sample_c, tool.calibrated_c), None
     if what.scale != "brix":
         raise JobError("A refractometer is read in brix.", "what.brix")
     first = brix_from_sg(jug.brew.mix.sg)
@@ -167,19 +168,24 @@ def tested(world: World, jug: Jug, event: Event, what: Tested) -> None:
     if what.stem_in_water is not None:
         shows = 1000 * (what.stem_in_water - 1)
         world.happened(Trial(jug.name, day, "stem", shows, stem="stem"))
+        jug.stem_tried = True
         return
     not_empty(jug, "test")
     if what.sugar_g_per_l is not None:
         world.happened(Trial(jug.name, day, "sugar", what.sugar_g_per_l, over=what.over))
         jug.tested_at = event.at
     elif what.fell_points is not None:
-        sulphited = jug.dosed.so2_mg > 0 or jug.dosed.sorbic_mg > 0
-        sour = jug.ph is not None and jug.ph < _TOO_SOUR_PH
-        strong = jug.brew.drink().abv > _TOO_STRONG_ABV
-        says_dry = not (sulphited or sour or strong)
-        world.happened(Trial(jug.name, day, "forced", what.fell_points, says_dry=says_dry))
+        fell = what.fell_points
+        world.happened(Trial(jug.name, day, "forced", fell, says_dry=jug.would_fall))
     elif what.taste is not None:
         world.happened(Trial(jug.name, day, "taste", TASTES.index(what.taste)))
+
+
+def explained(world: World, jug: Jug, event: Event, what: Explained) -> None:
+    """Where a reading off the plan came from: likely so, and no more than that."""
+    if what.reading not in world.at_20:
+        raise JobError("There is no reading of that id before this.", "what.reading")
+    world.happened(Because(jug.name, day_of(event.at), what.reading, what.cause, what.pour))
 
 
 def noticed(world: World, jug: Jug, event: Event, what: Noticed) -> None:

@@ -23,7 +23,7 @@ def begin(world: World, name: str, plan: Recipe | None, events: Iterable[Event])
     if plan.hold_back_ml:
         jug.held_back = jug.brew.take(min(plan.hold_back_ml / jug.most_ml, 1.0))
         aside = ((waits_beside(name), plan.hold_back_ml),)
-        world.happened(Moved(name, 0.0, f"{name}/held back", aside, whole=False))
+        world.happened(Moved(name, 0.0, aside, whole=False))
 
 
 def as_poured(plan: Recipe, events: Iterable[Event]) -> Recipe:

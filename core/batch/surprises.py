@@ -1,6 +1,6 @@
 """What is asked where the must did not read as it was planned."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 
 from core.batch.jug import Note
 from core.estimate.causes import READING, STEM, UNDISSOLVED, Cause, Surprise
@@ -10,53 +10,48 @@ from core.estimate.cloud import AMOUNT, PRODUCT
 _NAMED = 0.05
 
 
+SURPRISES = "reading_surprises"
+"""The code of what is told of it."""
+
+
 def surprised(by: Surprise) -> Note:
     """What was read and expected, and what it may come from, with odds."""
-    sg = 1 + by.points / 1000
+    causes = "; ".join(f"{says(each)} ({100 * each.chance:.0f} %)" for each in likely(by))
+    return Note(SURPRISES, f"{expected_in_words(by)} Likeliest first: {causes}.")
+
+
+def expected_in_words(by: Surprise) -> str:
+    """What was read, and what was expected."""
     low, high = 1 + by.expected.low / 1000, 1 + by.expected.high / 1000
-    causes = "; ".join(
-        f"{says(cause)} ({100 * cause.chance:.0f} %)"
-        for cause in by.causes
-        if cause.chance >= _NAMED
-    )
-    return Note(
-        "reading_surprises",
-        f"It read {sg:.3f} where {low:.3f} to {high:.3f} was expected. Likeliest first: {causes}.",
-    )
+    return f"It read {1 + by.points / 1000:.3f} where {low:.3f} to {high:.3f} was expected."
+
+
+def likely(by: Surprise) -> tuple[Cause, ...]:
+    """The causes that are worth naming."""
+    return tuple(each for each in by.causes if each.chance >= _NAMED)
+
+
+def because(kind: str, pour: str) -> str:
+    """A cause of core.estimate.causes.KINDS in words."""
+    return _WORDS[kind].format(pour=pour)
 
 
 def says(cause: Cause) -> str:
     """A cause in words, with how much of it there would have to be."""
-    return _SAYS[cause.kind](cause)
+    more, size = cause.by > 0, abs(cause.by)
+    if cause.kind == AMOUNT:
+        return f"{100 * size:.0f} % {'more' if more else 'less'} {cause.pour} than written"
+    if cause.kind == PRODUCT:
+        return f"{cause.pour} {100 * size:.0f} % {'richer' if more else 'poorer'} than its label"
+    if cause.kind == STEM:
+        return f"a hydrometer that shows {size:.0f} points too {'much' if more else 'little'}"
+    return because(cause.kind, cause.pour)
 
 
-def _amount(cause: Cause) -> str:
-    more = "more" if cause.by > 0 else "less"
-    return f"{100 * abs(cause.by):.0f} % {more} {cause.pour} than written"
-
-
-def _product(cause: Cause) -> str:
-    side = "richer" if cause.by > 0 else "poorer"
-    return f"{cause.pour} {100 * abs(cause.by):.0f} % {side} than its label"
-
-
-def _undissolved(cause: Cause) -> str:
-    return "sugar that was not all dissolved"
-
-
-def _stem(cause: Cause) -> str:
-    side = "much" if cause.by > 0 else "little"
-    return f"a stem that shows {abs(cause.by):.0f} points too {side}"
-
-
-def _reading(cause: Cause) -> str:
-    return "the reading itself: foam, a warm sample, a slip of the pen"
-
-
-_SAYS: Mapping[str, Callable[[Cause], str]] = {
-    AMOUNT: _amount,
-    PRODUCT: _product,
-    UNDISSOLVED: _undissolved,
-    STEM: _stem,
-    READING: _reading,
+_WORDS: Mapping[str, str] = {
+    AMOUNT: "another amount of {pour} than written",
+    PRODUCT: "{pour} that is not as its label says",
+    UNDISSOLVED: "sugar that was not all dissolved",
+    STEM: "the hydrometer",
+    READING: "the reading itself: foam, a warm sample, a slip of the pen",
 }

@@ -10,6 +10,7 @@ from core.batch.events import (
     Bottled,
     Cared,
     Dosed,
+    Explained,
     LotMoved,
     Measured,
     Noticed,
@@ -22,6 +23,7 @@ from core.batch.events import (
     Transferred,
     What,
 )
+from core.batch.surprises import because
 from core.plan.amounts_in_words import measured
 from core.plan.evaluation import PricedPour
 
@@ -166,6 +168,10 @@ def _bottled(what: Bottled) -> str:
     return f"Bottled {lots}."
 
 
+def _explained(what: Explained) -> str:
+    return f"The reading off the plan came from {because(what.cause, what.pour)}."
+
+
 def _tested(what: Tested) -> str:
     if what.stem_in_water is not None:
         return f"The stem shows {what.stem_in_water:.3f} in water."
@@ -201,5 +207,6 @@ _SAY: Mapping[type, Callable[[Any], str]] = {
     Bottled: _bottled,
     LotMoved: _lot_moved,
     Tasted: _tasted,
+    Explained: _explained,
     Tested: _tested,
 }

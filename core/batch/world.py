@@ -97,7 +97,6 @@ class World:
             Gone(
                 jug.name,
                 day_of(event.at),
-                f"{event.id}/{where}",
                 share,
                 deviation,
                 taken_ml if share < 1 else None,

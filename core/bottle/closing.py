@@ -27,7 +27,7 @@ class Contents:
     """What is to be closed: gas in it, volumes; sugar that may still ferment and sugar that
     will, g/L as sucrose; malic acid that nothing holds, g/L. `at_most_g_per_l` is the sugar
     that ferments in so seldom a jug that a bottle may be closed on it; `at_rest` whether the stem
-    has stood still, and its readings fit together.
+    has stood still, and its readings fit together; `asks` what to make sure of first.
 
     `unproven` says why so much sugar is counted, and what would prove otherwise; `held` that
     a method holds the sugar back whose every condition is met; `unmet` names what lacks when
@@ -43,6 +43,7 @@ class Contents:
     unproven: str = ""
     at_most_g_per_l: float = 0.0
     at_rest: bool = True
+    asks: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -178,7 +179,10 @@ def _judged(
             f"Worst case {worst:.1f} volumes; this bottle holds {limit:g}, and one jug in some"
             f" hundreds comes to {at_most:.1f}. {contents.unproven or _SETTLES}",
         )
-    return "go", f"Worst case {worst:.1f} volumes; this bottle holds {limit:g}."
+    return (
+        "go",
+        f"Worst case {worst:.1f} volumes; this bottle holds {limit:g}. {contents.asks}".strip(),
+    )
 
 
 def _too_much(contents: Contents, worst: float, limit: float, is_primed: bool, room: float) -> str:

@@ -165,6 +165,8 @@ class Cloud:
             width = np.where(slips, spread.wide, spread.narrow)
             middle = np.where(slips, spread.slip_mean, 0.0)
             drawn = middle + width * ndtri(np.clip(part, 1e-6, 1 - 1e-6))
+            # What is drawn late leans to no side, though few members may count by then.
+            drawn = drawn - self.weights @ (drawn - middle)
             self._place[name] = len(self._place)
             self.usual[name] = spread.narrow
             self.value = np.column_stack([self.value, drawn])
@@ -177,8 +179,7 @@ class Cloud:
         return self.value[:, self._place[name]]
 
     def _evenly(self, column: Array) -> Array:
-        """A column as even over the members' weights as it is over their number: what is drawn
-        late does not lean to one side because few members count by then."""
+        """A column as even over the members' weights as it is over their number."""
         if not self.log_weight.any():
             return column
         order = np.argsort(column, kind="stable")

@@ -16,7 +16,8 @@ _MOST_MEMBERS = 4 * MEMBERS
 @dataclass(frozen=True, slots=True)
 class Estimates:
     """What could be in each jug as of the last day, and in it when bottles were filled; first
-    readings that surprise; and what is known of each pour, by the name that its ledger gives."""
+    readings that surprise, and nobody has explained; and what is known of each pour, by the name
+    that its ledger gives."""
 
     jugs: Mapping[str, Estimate]
     filled: Mapping[str, Estimate]
@@ -44,7 +45,11 @@ def estimates(ledger: Iterable[Step], limits: Mapping[str, float | None], day: f
             members *= 4
         jugs |= walk.now
         filled |= walk.filled
-        surprising += [saw.surprise(walk.cloud) for saw in walk.saw.values() if saw.surprising]
+        surprising += [
+            saw.surprise(walk.cloud)
+            for name, saw in walk.saw.items()
+            if saw.surprising and name not in walk.explained
+        ]
         pours |= {name: pour_found(walk.cloud, name) for name in walk.cloud.richness}
     return Estimates(jugs, filled, tuple(surprising), pours)
 

@@ -38,7 +38,6 @@ class Gone:
 
     jug: str
     day: float
-    name: str
     share: float = 0.0
     spread: float = 0.0
     taken_ml: float | None = None
@@ -51,7 +50,6 @@ class Moved:
 
     jug: str
     day: float
-    name: str
     into: tuple[tuple[str, float], ...]
     whole: bool
 

@@ -1,7 +1,6 @@
 """The coordinates of the members: one fixed net, a dimension for each named source."""
 
 from functools import lru_cache
-from zlib import crc32
 
 import numpy as np
 import numpy.typing as npt
@@ -13,6 +12,8 @@ MEMBERS = 1024
 _DIMENSIONS = 32
 _SEED = 20
 _EDGE = 1e-9
+# Beyond any source's place.
+_BESIDE = 1_000_000
 
 
 @lru_cache(maxsize=4)
@@ -38,6 +39,7 @@ class Net:
     def __init__(self, members: int = MEMBERS) -> None:
         self.members = members
         self._places: dict[str, int] = {}
+        self._beside = 0
 
     def column(self, name: str) -> Array:
         """A value between 0 and 1 for each member, evenly spread."""
@@ -46,7 +48,8 @@ class Net:
             return np.asarray(_sobol(self.members)[:, place])
         return _shuffled(self.members, place)
 
-    def beside(self, name: str) -> Array:
-        """A column for what changes no drink, only how much of it there is: it takes no other
+    def beside(self) -> Array:
+        """The next column for what changes no drink, only how much of it there is: it takes no
         source's place."""
-        return _shuffled(self.members, _DIMENSIONS + crc32(name.encode(errors="surrogatepass")))
+        self._beside += 1
+        return _shuffled(self.members, _BESIDE + self._beside)

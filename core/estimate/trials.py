@@ -15,7 +15,7 @@ _FALL_POINTS, _FAILS, _FORCED_G_PER_L = 0.7, 0.10, 50.0
 _POINTS_PER_G_PER_L = 1 / 2.2
 # Off-dry, medium and sweet begin here, g/L, soft by so much; one answer in thirty is nonsense.
 TASTES = ("dry", "off_dry", "medium", "sweet")
-_TASTES_FROM = (8.0, 16.0, 40.0)
+TASTES_FROM = (8.0, 16.0, 40.0)
 _TASTE_SOFT, _NONSENSE = 4.0, 0.03
 _LEAST = 1e-26
 
@@ -53,7 +53,7 @@ def _forced(test: Tested, left: Array) -> Array:
 
 def _taste(test: Tested, left: Array) -> Array:
     above = [np.ones_like(left)]
-    above += [ndtr((left - edge) / _TASTE_SOFT) for edge in _TASTES_FROM]
+    above += [ndtr((left - edge) / _TASTE_SOFT) for edge in TASTES_FROM]
     above.append(np.zeros_like(left))
     place = int(test.found)
     share = above[place] - above[place + 1]

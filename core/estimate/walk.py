@@ -60,6 +60,7 @@ class Walk:
         self.now: dict[str, Estimate] = {}
         self.filled: dict[str, Estimate] = {}
         self.saw: dict[str, Saw] = {}
+        self.explained: set[str] = set()
         self.in_effect = float("inf")
 
     def through(self, steps: Iterable[Step], day: float) -> None:
@@ -113,11 +114,11 @@ class Walk:
             volume = self.cloud.drinks(vessel.portion.parts).volume_ml
             stays = np.maximum(1 - step.taken_ml / volume, 0.0)
         elif step.left_ml is not None:
-            off = self._poured_off(step.name, priors.MARK)
+            off = self._poured_off(priors.MARK)
             volume = self.cloud.drinks(vessel.portion.parts).volume_ml
             stays = np.minimum(step.left_ml * (1 + off) / volume, 1.0)
         elif step.spread:
-            off = self._poured_off(step.name, step.spread)
+            off = self._poured_off(step.spread)
             stays = np.clip(1 - step.share - off, 0.0, 1.0)
         else:
             stays = np.full(self.cloud.members, 1 - step.share)
@@ -132,11 +133,11 @@ class Walk:
         volume = self.cloud.drinks(giver.portion.parts).volume_ml
         asked = sum(ml for _, ml in step.into)
         stays = np.ones(self.cloud.members)
-        for index, (name, ml) in enumerate(step.into):
+        for name, ml in step.into:
             if step.whole:
                 share = np.full(self.cloud.members, ml / asked)
             else:
-                off = self._poured_off(f"{step.name}/{index}", priors.MARK)
+                off = self._poured_off(priors.MARK)
                 share = np.clip(ml * (1 + off) / volume, 0.0, stays)
             stays = stays - share
             self._receive(self._there(name), giver, share, step.day)
@@ -222,6 +223,7 @@ class Walk:
     @_happens.register
     def _(self, step: Explained) -> None:
         if step.reading in self.saw:
+            self.explained.add(step.reading)
             self.saw[step.reading].explained(self.cloud, step.kind, step.pour)
 
     @_happens.register
@@ -283,9 +285,9 @@ class Walk:
         )
         return name
 
-    def _poured_off(self, name: str, spread: float) -> Array:
+    def _poured_off(self, spread: float) -> Array:
         """How far what was poured off, or left, is from what was written; as a share."""
-        return np.asarray(spread * ndtri(self.cloud.net.beside(name)))
+        return np.asarray(spread * ndtri(self.cloud.net.beside()))
 
     def _keep(self, vessel: Vessel, share: Array) -> None:
         # A film stays, so that an empty vessel of a member is still a drink.

@@ -13,6 +13,7 @@ from core.batch.events import (
     Cared,
     Dosed,
     Event,
+    Explained,
     Instrument,
     Measured,
     Noticed,
@@ -27,6 +28,7 @@ from core.batch.events import (
     What,
 )
 from core.errors import JobError
+from core.estimate.causes import KINDS as CAUSES
 from core.estimate.trials import TASTES
 from core.files.bottlings import bottled, lot_moved
 from core.files.fields import (
@@ -134,7 +136,7 @@ def _read(what: Fields, at: str) -> What:
     return Read(
         figure,
         cast(Any, scale),
-        20.0 if temperature is None else temperature,
+        temperature,
         _instrument(what, at),
         0.0 if sample == "returned" else _USUAL_SAMPLE_ML if taken is None else taken,
         _texts(what, "seen", at),
@@ -230,6 +232,14 @@ def _tested(what: Fields, at: str) -> What:
     if not isinstance(over, bool) or (over and sugar is None):
         raise JobError("“over” is true where the sugar was beyond the scale.", at_key(at, "over"))
     return Tested(sugar, over, fell, taste, water)
+
+
+def _explained(what: Fields, at: str) -> What:
+    reading = text_of(what, "reading", at)
+    if not reading:
+        raise JobError("Say which reading, by its id.", at_key(at, "reading"))
+    cause = one_of(what, "cause", at, CAUSES, "")
+    return Explained(reading, cause, text_of(what, "pour", at) or "")
 
 
 def _noticed(what: Fields, at: str) -> What:
@@ -332,6 +342,7 @@ _READERS: Mapping[str, tuple[Callable[[Fields, str], What], tuple[str, ...]]] = 
     "bottled": (bottled, ("lots", "priming")),
     "lot_moved": (lot_moved, ("lot", "did", "count", "place")),
     "tasted": (_tasted, ("lot", "by", "scores", "words")),
+    "explained": (_explained, ("reading", "cause", "pour")),
     "tested": (_tested, ("sugar_g_per_l", "over", "fell_points", "taste", "stem_in_water_sg")),
     "struck": (_struck, ("event",)),
 }

@@ -11,6 +11,7 @@ from core.batch.events import Event
 from core.batch.fold import fold
 from core.batch.life import BottledLot, Life, life
 from core.batch.outlook import outlook
+from core.batch.settling import helps
 from core.batch.world import World
 from core.bottle.closing import Closing
 from core.bottle.pressure import RATED_AT_C
@@ -22,7 +23,7 @@ from core.files.recipe_file import VERSION as RECIPE_VERSION
 from core.files.recipe_file import interval, money_text, read_recipe
 from core.interval import Interval
 from core.plan.evaluation import Recipe
-from core.tables import Closure
+from core.tables import CLOSURES, Closure
 
 FORMAT = "amber-jug"
 VERSION = 1
@@ -182,6 +183,10 @@ def _estimate(told: Life) -> dict[str, Any] | None:
             "proven": round(1 - seen.unproven, 6),
             "moving": round(seen.moves, 6),
         },
+        "helps": [
+            {"evidence": each.kind, "settles": round(each.settles, 3)}
+            for each in helps(told.jug, told.verdict, CLOSURES["wine_bottle", "cork"])
+        ],
         "members_in_effect": round(seen.in_effect),
         "settled": seen.settled,
     }

@@ -232,6 +232,30 @@ class OwnVesselOut(BaseModel):
     usual_fill_ml: float
 
 
+class CauseOfSurpriseOut(BaseModel):
+    """Where a reading off the plan may come from, in words, with its odds (0 to 1)."""
+
+    kind: str
+    pour: str
+    text: str
+    chance: float
+
+
+class SurpriseOut(BaseModel):
+    """A reading of the must that nobody would have expected."""
+
+    reading: str
+    text: str
+    causes: list[CauseOfSurpriseOut]
+
+
+class HelpOut(BaseModel):
+    """A test, and in what share of cases it would settle whether a cork may go in."""
+
+    kind: str
+    settles: float
+
+
 class JugOut(BaseModel):
     """Everything about one jug. `problem` says why the plan cannot be worked out."""
 
@@ -249,6 +273,8 @@ class JugOut(BaseModel):
     now: NowOut | None
     told: list[str]
     learned: list[str]
+    surprises: list[SurpriseOut]
+    helps: list[HelpOut]
     progress: ProgressOut | None
     bottling: BottlingOut | None
 

@@ -4,21 +4,27 @@ from django.db.models import Q
 
 from core.batch.events import Transferred
 from core.batch.learned import learned
+from core.batch.settling import helps
+from core.batch.surprises import SURPRISES, expected_in_words, likely, says
 from core.batch.words import in_words, signs_in_words
 from core.files.recipe_file import money_text
+from core.tables import CLOSURES
 from server.jugs.bottling import bottled_out
 from server.jugs.evaluation import evaluation_out, strength_out
 from server.jugs.journal import core_event, key_of
 from server.jugs.models import Event, Jug
 from server.jugs.plan_schemas import PlanIn
 from server.jugs.schemas import (
+    CauseOfSurpriseOut,
     EventOut,
+    HelpOut,
     JugOut,
     NowOut,
     PlanOut,
     ProgressOut,
     ReadingOut,
     RelatedOut,
+    SurpriseOut,
 )
 from server.jugs.state import JugState
 from server.shelf.schemas import IntervalOut
@@ -56,7 +62,11 @@ def jug_out(state: JugState) -> JugOut:
         learned=[each.text for each in learned(state.world.jugs[key_of(jug)])]
         if state.world and state.pitched and not state.emptied
         else [],
-        told=[note.text for note in state.life.warnings] if state.life and state.pitched else [],
+        told=[note.text for note in state.life.warnings if note.code != SURPRISES]
+        if state.life and state.pitched
+        else [],
+        surprises=_surprises_out(state),
+        helps=_helps_out(state),
         progress=ProgressOut(
             strength=strength_out(gone.strength),
             share=gone.share,
@@ -105,6 +115,34 @@ def told(event: Event, names: dict[str, str]) -> str:
     if isinstance(what, Transferred):
         what = Transferred(tuple((names.get(jug, jug), ml) for jug, ml in what.into))
     return in_words(what)
+
+
+def _surprises_out(state: JugState) -> list[SurpriseOut]:
+    if state.world is None or not state.pitched or state.emptied:
+        return []
+    jug = state.world.jugs[key_of(state.jug)]
+    return [
+        SurpriseOut(
+            reading=each.reading,
+            text=expected_in_words(each),
+            causes=[
+                CauseOfSurpriseOut(
+                    kind=cause.kind, pour=cause.pour, text=says(cause), chance=cause.chance
+                )
+                for cause in likely(each)
+            ],
+        )
+        for each in jug.estimator.surprises(jug.name)
+    ]
+
+
+def _helps_out(state: JugState) -> list[HelpOut]:
+    """What would settle whether it may be closed, where it stands and that is in doubt."""
+    if state.world is None or state.life is None or state.emptied:
+        return []
+    jug = state.world.jugs[key_of(state.jug)]
+    found = helps(jug, state.life.verdict, CLOSURES["wine_bottle", "cork"])
+    return [HelpOut(kind=each.kind, settles=each.settles) for each in found]
 
 
 def _now_out(state: JugState) -> NowOut | None:

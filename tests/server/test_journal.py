@@ -187,10 +187,10 @@ def test_the_record_guards_itself(call, dry):
 
 
 def test_the_record_and_core_name_the_same_kinds():
-    kept = importlib.import_module("server.jugs.migrations.0015_tested")
+    kept = importlib.import_module("server.jugs.migrations.0016_explained")
     from core.files.journal import KINDS
 
-    assert {*kept.BEFORE, "tested", "struck"} == set(KINDS)
+    assert {*kept.BEFORE, "explained", "struck"} == set(KINDS)
 
 
 @pytest.mark.django_db(transaction=True)

@@ -51,7 +51,7 @@ def choose_mix(state: JugState, payload: MixIn) -> MixOut:
     if state.world is None or state.life is None or state.life.now is None:
         raise JobError("There is nothing in this jug to bottle.")
     jug = state.world.jugs[key_of(state.jug)]
-    contents = contents_of(jug, state.life.verdict)
+    contents = contents_of(jug, state.life.verdict, jug.estimate)
     volume = state.life.now.volume_ml.value
     per_l = priming(volume, payload.volumes, warmest_c(jug)).g_per_l if payload.volumes else 0.0
     primed = PrimedBy(per_l)

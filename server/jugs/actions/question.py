@@ -34,7 +34,7 @@ def question(state: JugState, read: Read, at: datetime, insist: bool) -> bool:
     jug = state.folded((), until=at).jugs[key_of(state.jug)]
     shown = shown_by(jug)
     # Slips are looked for in the figure as it was typed, where that was a gravity.
-    typed, sample_c = read.figure - read.instrument.offset, read.temperature_c
+    typed, sample_c = read.figure - read.instrument.offset, read.sample_c
     if read.scale != "sg" or read.instrument.kind == "refractometer":
         typed, sample_c = round(at_20(jug, read)[0], 3), _AT_C
     if shown:
@@ -42,7 +42,7 @@ def question(state: JugState, read: Read, at: datetime, insist: bool) -> bool:
         warm = None
     else:
         judgement = _of_the_must(state, typed, sample_c, read.seen)
-        warm = judge_pitching(read.temperature_c)
+        warm = judge_pitching(read.sample_c)
     if not insist and (warm or not judgement.fits):
         causes = (*((warm,) if warm else ()), *judgement.causes)
         text = warm.text if warm and judgement.fits else judgement.text

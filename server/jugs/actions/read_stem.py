@@ -100,7 +100,7 @@ def _accepted(state: JugState, cause: str, read: Read, at: datetime) -> Step:
     if read.scale != "sg":
         raise JobError("Read it on the stem as well, to know what went in.", "cause")
     sg = read.figure - read.instrument.offset
-    pour = explained_by(state, sg, read.temperature_c, cause)
+    pour = explained_by(state, sg, read.sample_c, cause)
     note = f"Because it read {read.figure:.3f}."
     return Step("poured", {"pour": written_pour(state, pour)}, at, note)
 

@@ -1,0 +1,93 @@
+"""Which evidence would settle whether a jug may be closed, and how often it would.
+
+For each kind of test its answers are tried on members of the cloud, each taken for the truth, and
+the others weighed by that answer: how often does a bottle then come to *go* or *do not*?
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from core.batch.judge import Judged
+from core.batch.jug import Jug
+from core.batch.life import contents_of
+from core.bottle.closing import closing
+from core.estimate.ledger import Tested
+from core.estimate.trials import TASTES_FROM, log_likelihood
+from core.estimate.views import Estimate
+from core.tables import Closure
+
+# So many members are taken for the truth, evenly by their weight.
+_TRUTHS = 24
+# The cheapest that settles so many comes first.
+_WORTH_IT = 0.60
+_KINDS = ("taste", "sugar", "forced")
+
+
+@dataclass(frozen=True, slots=True)
+class Help:
+    """A kind of test (core.estimate.ledger.Tested), and in what share of cases it would settle
+    whether the bottle may be closed, 0 to 1."""
+
+    kind: str
+    settles: float
+
+
+def helps(jug: Jug, verdict: Judged, closure: Closure) -> tuple[Help, ...]:
+    """What would settle best whether it may be closed so: of those that mostly do, the cheapest
+    first; then the rest. Empty where that is settled, or it has not come to rest."""
+    told = jug.estimate
+    if told is None or not (told.settled and verdict.stopped):
+        return ()
+    if _settles(jug, verdict, told, closure, False):
+        return ()
+    truths = _truths(told)
+    found = [
+        Help(kind, float(np.mean([_tried(jug, verdict, told, closure, kind, i) for i in truths])))
+        for kind in _KINDS
+    ]
+    worth = [each for each in found if each.settles > _WORTH_IT]
+    rest = sorted((each for each in found if each not in worth), key=lambda each: -each.settles)
+    return (*worth, *rest)
+
+
+def _truths(told: Estimate) -> list[int]:
+    order = np.argsort(told.left, kind="stable")
+    even = (np.arange(_TRUTHS) + 0.5) / _TRUTHS
+    places = np.searchsorted(np.cumsum(told.weights[order]), even)
+    return [int(order[min(place, len(order) - 1)]) for place in places]
+
+
+def _tried(
+    jug: Jug, verdict: Judged, told: Estimate, closure: Closure, kind: str, truth: int
+) -> bool:
+    left = float(told.left[truth])
+    answer = _ANSWERS[kind](jug, left)
+    weights = told.weights * np.exp(log_likelihood(answer, told.found))
+    after = replace(told, weights=weights / weights.sum(), seen=told.found.left)
+    return _settles(jug, verdict, after, closure, kind == "sugar")
+
+
+def _settles(jug: Jug, verdict: Judged, told: Estimate, closure: Closure, tested: bool) -> bool:
+    contents = contents_of(jug, verdict, told, tested)
+    return contents is not None and closing(contents, closure).word != "think"
+
+
+def _sugar(jug: Jug, left: float) -> Tested:
+    return Tested(jug.name, 0.0, "sugar", round(left))
+
+
+def _forced(jug: Jug, left: float) -> Tested:
+    return Tested(jug.name, 0.0, "forced", round(min(left, 50.0) / 2.2), says_dry=jug.would_fall)
+
+
+def _taste(jug: Jug, left: float) -> Tested:
+    return Tested(jug.name, 0.0, "taste", sum(left >= edge for edge in TASTES_FROM))
+
+
+_ANSWERS: dict[str, Callable[[Jug, float], Tested]] = {
+    "sugar": _sugar,
+    "forced": _forced,
+    "taste": _taste,
+}
