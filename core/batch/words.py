@@ -81,7 +81,7 @@ def _pour(item: PricedPour) -> str:
 
 
 def _read(what: Read) -> str:
-    said = f"Read {_SCALES[what.scale].format(what.figure)} at {what.temperature_c:g} °C"
+    said = f"Read {_SCALES[what.scale].format(what.figure)} at {what.sample_c:g} °C"
     if what.instrument.kind == "refractometer":
         said += " with a refractometer"
     return said + (f", {what.taken_ml:g} ml taken." if what.taken_ml else ".")

@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from core.ferment.kinetics import Conditions, Floats, WhatIf, curves
 from core.ferment.stopping import Reading
@@ -110,16 +111,18 @@ def forecast(
     if what_if != _NOTHING:
         found = curves(cloud.logs, cloud.end, grid, og, under, what_if, last)
     ahead = grid >= last - 1e-9
-    low, middle, high = _quantiles(found[:, ahead], weights, (0.1, 0.5, 0.9))
     within = DRY_WITHIN_POINTS / 1000
     target = cloud.dry[:, None] + within
     # Sugar fed now makes it wait, however dry it was before.
     is_dry = (found <= target) & (ahead | (what_if.sugar_g_per_l == 0))
     day = np.where(is_dry.any(axis=1), grid[is_dry.argmax(axis=1)], grid[-1])
     day = np.maximum(day, 0.0)
-    gets_there = weights * (cloud.end <= cloud.dry + within)
-    there = float(gets_there.sum())
-    among = gets_there / there if there > _HOPELESS else weights
+    may_not = float(ends.weights @ (ends.sg > ends.dry_sg + within))
+    weights = _by_class(weights, cloud.gets_there, may_not)
+    # The day is that of those that get there, where any do.
+    there = float(weights @ cloud.gets_there)
+    among = weights * cloud.gets_there / there if there > _HOPELESS else weights
+    low, middle, high = _quantiles(found[:, ahead], weights, (0.1, 0.5, 0.9))
     dry = tuple(float(q[0]) for q in _quantiles(day[:, None], among, (0.1, 0.5, 0.9)))
     return Forecast(
         tuple(grid[ahead]),
@@ -127,7 +130,7 @@ def forecast(
         tuple(low),
         tuple(high),
         (dry[0], dry[1], dry[2]),
-        1 - there,
+        may_not,
     )
 
 
@@ -196,6 +199,15 @@ def _prior(paces: Sequence[Pace]) -> tuple[Floats, Floats]:
     return told / weight, np.where(_OF_KITCHEN, np.sqrt(between**2 + 1 / weight), spread)
 
 
+def _by_class(weights: Floats, gets_there: NDArray[np.bool_], may_not: float) -> Floats:
+    """Weighed so that as much of it does not get there as was believed: how it falls tells how
+    fast it is, and next to nothing of whether it will stick."""
+    there = float(weights @ gets_there)
+    if not _HOPELESS < there < 1 - _HOPELESS:
+        return weights
+    return np.where(gets_there, weights * (1 - may_not) / there, weights * may_not / (1 - there))
+
+
 def _times(last: float) -> Floats:
     """The days that are worked out: to the horizon beyond the last reading."""
     short, long = _STEP_DAYS
@@ -222,6 +234,11 @@ class _Cloud:
         even = (np.arange(count) + 0.5) / count
         chosen = np.minimum(np.searchsorted(np.cumsum(ends.weights), even), len(ends.sg) - 1)
         return _Cloud(logs, ends.sg[chosen], ends.dry_sg[chosen]).beside(random)
+
+    @property
+    def gets_there(self) -> NDArray[np.bool_]:
+        """Which come within a point of dry."""
+        return self.end <= self.dry + DRY_WITHIN_POINTS / 1000
 
     def resampled(self, random: np.random.Generator, weights: Floats) -> "_Cloud":
         """The likely ones again, each moved a little, so that there are many near the truth."""

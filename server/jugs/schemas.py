@@ -131,11 +131,12 @@ class ForecastPoint(BaseModel):
 
 
 class ForecastOut(BaseModel):
-    """How a jug is likely to go on; `why_not` says why there is nothing to show. Dry is within a
-    point of the end: in one of ten cases before `dry_from`, in one of ten after `dry_until`
-    (`open_ended`: or later than can be looked ahead), and the same reading `proof_days` apart then
-    proves it. `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that
-    would still be of use, `sugar_g` one of sugar to ask about."""
+    """How a jug is likely to go on; `why_not` says why there is nothing to show. Of those that get
+    there it is within a point of dry in one of ten cases before `dry_from`, in one of ten after
+    `dry_until` (`open_ended`: or later than can be looked ahead), and the same reading `proof_days`
+    apart then proves it; how likely it never gets there is `may_not_get_there`.
+    `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that would
+    still be of use, `sugar_g` one of sugar to ask about."""
 
     why_not: str
     points: list[ForecastPoint]
@@ -143,6 +144,7 @@ class ForecastOut(BaseModel):
     dry_likely: datetime | None
     dry_until: datetime | None
     open_ended: bool
+    may_not_get_there: float
     proof_days: float | None
     learned_from: int
     nutrient_g: float | None

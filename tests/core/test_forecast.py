@@ -6,7 +6,7 @@ memory, its rates drawn wide; the temperature wanders, the stem shows whole poin
 """
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from statistics import median
 
 import numpy as np
@@ -230,3 +230,16 @@ def test_sour_and_starved_is_slower():
     assert speed_by_ph(3.5) == speed_by_ph(None) == 1
     assert 0 < speed_by_ph(2.9) < speed_by_ph(3.1) < 1
     assert grows_to(40) < grows_to(None) == 1 < grows_to(250)
+
+
+def test_a_jug_may_stick_and_then_has_no_day(ends):
+    """A fifth of such jugs stick ten points above dry: that share is said, the band reaches there,
+    and the day is of those that get there."""
+    stick = np.arange(512) % 5 == 0
+    some = replace(ends, sg=ends.sg + 0.010 * stick)
+    readings = [Reading(2.0 * i, sg) for i, sg in enumerate((1.080, 1.066, 1.045, 1.028))]
+    sure, unsure = (forecast(readings, each, Conditions(20)) for each in (ends, some))
+    assert sure.may_not == pytest.approx(0, abs=0.001)
+    assert unsure.may_not == pytest.approx(0.2, abs=0.01)
+    assert unsure.high[-1] > sure.high[-1] + 0.006
+    assert unsure.dry_days[1] == pytest.approx(sure.dry_days[1], abs=2)

@@ -50,7 +50,7 @@ def held(call, jug):
     both = way(told, "sweet_still", "both")
     assert both["why_not"] == ""
     for dose in both["doses"]:
-        wrote(call, jug, "dosed", {"dose": dose["dose"], "mass_g": dose["mass_g"]}, 2)
+        wrote(call, jug, "dosed", {"dose": dose["dose"], "mass_g": dose["mass_g"]}, 0.1)
     return call.ok("GET", path(jug))
 
 

@@ -52,9 +52,9 @@ def test_warmer_is_asked_and_nonsense_refused(call, planned):
 
 
 def test_sugar_and_nutrient_are_asked_about_as_grams_of_this_jug(call, planned):
-    read(call, planned, 1.080, 6)
-    read(call, planned, 1.066, 3)
-    warm = {"kind": "measured", "what": {"temperature_c": 22}, "at": days_ago(5)}
+    read(call, planned, 1.080, 3)
+    read(call, planned, 1.066, 0.1)
+    warm = {"kind": "measured", "what": {"temperature_c": 22}, "at": days_ago(2)}
     call.ok("POST", path(planned, "events"), warm)
     usual = call.ok("GET", path(planned, "forecast"))
     # Some 4.1 L: twenty points of 2.2 g/L are 180 g, as one weighs it 200.

@@ -163,7 +163,7 @@ def test_the_calendar_is_private_stable_and_can_be_taken_back(call, account, pit
     assert call.ok("POST", "today/calendar")["path"] != address
 
 
-def test_the_day_is_the_persons_own_across_a_change_of_clocks(call, account, pitched):
+def test_the_day_is_the_persons_own_across_a_change_of_clocks(call, account, pitched, monkeypatch):
     account.time_zone = "Europe/London"
     account.save()
     # 24 h after half past midnight on the last summer day: the clocks went back that night.
@@ -171,6 +171,7 @@ def test_the_day_is_the_persons_own_across_a_change_of_clocks(call, account, pit
     Event.objects.update(at=began)
     Jug.objects.update(row=None)
     address = call.ok("POST", "today/calendar")["path"]
+    monkeypatch.setattr("server.jugs.state.timezone.now", lambda: began + timedelta(hours=1))
     fed = [e for e in events_of(Client().get(address).content.decode()) if "nutrient" in e["UID"]]
     # In London 00:30 BST on the 25th; a day later it is 23:30 GMT on the 25th.
     assert min(event["DTSTART"] for event in fed) == "20261025"

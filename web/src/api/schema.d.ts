@@ -3005,6 +3005,20 @@ export interface components {
             against_advice: string;
         };
         /**
+         * CauseOfSurpriseOut
+         * @description Where a reading off the plan may come from, in words, with its odds (0 to 1).
+         */
+        CauseOfSurpriseOut: {
+            /** Kind */
+            kind: string;
+            /** Pour */
+            pour: string;
+            /** Text */
+            text: string;
+            /** Chance */
+            chance: number;
+        };
+        /**
          * ClosingOut
          * @description May it be closed in that bottle: volumes of gas expected and at the worst, the most it
          *     bears (None: gas leaves), go, think or do_not, and why. `pressure_bar` is of the worst,
@@ -3168,6 +3182,16 @@ export interface components {
             closure?: string | null;
         };
         /**
+         * HelpOut
+         * @description A test, and in what share of cases it would settle whether a cork may go in.
+         */
+        HelpOut: {
+            /** Kind */
+            kind: string;
+            /** Settles */
+            settles: number;
+        };
+        /**
          * InTheGlassOut
          * @description What stands in the glass, and the steps that bring it there; `closed` is the bottle for it
          *     with what closes it, like beer_bottle/crown.
@@ -3231,6 +3255,10 @@ export interface components {
             told: string[];
             /** Learned */
             learned: string[];
+            /** Surprises */
+            surprises: components["schemas"]["SurpriseOut"][];
+            /** Helps */
+            helps: components["schemas"]["HelpOut"][];
             progress: components["schemas"]["ProgressOut"] | null;
             bottling: components["schemas"]["BottlingOut"] | null;
         };
@@ -3545,6 +3573,18 @@ export interface components {
             quick_sum: number;
             /** Potential Scale */
             potential_scale: number;
+        };
+        /**
+         * SurpriseOut
+         * @description A reading of the must that nobody would have expected.
+         */
+        SurpriseOut: {
+            /** Reading */
+            reading: string;
+            /** Text */
+            text: string;
+            /** Causes */
+            causes: components["schemas"]["CauseOfSurpriseOut"][];
         };
         /**
          * VesselIn
@@ -3937,11 +3977,11 @@ export interface components {
         };
         /**
          * ForecastOut
-         * @description How a jug is likely to go on; `why_not` says why there is nothing to show. Dry is within a
-         *     point of the end: in one of ten cases before `dry_from`, in one of ten after `dry_until`
-         *     (`open_ended`: or later than can be looked ahead), and the same reading `proof_days` apart then
-         *     proves it. `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that
-         *     would still be of use, `sugar_g` one of sugar to ask about.
+         * @description How a jug is likely to go on; `why_not` says why there is nothing to show. Of those that get
+         *     there it is within a point of dry in one of ten cases before `dry_from`, in one of ten after
+         *     `dry_until` (`open_ended`: or later than can be looked ahead), and the same reading `proof_days`
+         *     apart then proves it; how likely it never gets there is `may_not_get_there`.
+         *     `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that would still be of use, `sugar_g` one of sugar to ask about.
          */
         ForecastOut: {
             /** Why Not */
@@ -3956,6 +3996,8 @@ export interface components {
             dry_until: string | null;
             /** Open Ended */
             open_ended: boolean;
+            /** May Not Get There */
+            may_not_get_there: number;
             /** Proof Days */
             proof_days: number | null;
             /** Learned From */

@@ -10,6 +10,8 @@ import { warmth } from "../../units";
 import { useJugContext } from "../jugContext";
 
 const WARMER_C = 2;
+// A chance that rounds to at least one in ten.
+const WORTH_SAYING = 0.05;
 type Change = "none" | "warmer" | "nutrient" | "sugar";
 // So long after it is likely dry there is nothing to look at.
 const BEYOND_MS = 3 * 86_400_000;
@@ -63,6 +65,8 @@ export function Ahead({ ends }: { ends: Schemas["IntervalOut"] }) {
             {found.learned_from > 0 &&
               `; it goes by ${found.learned_from} finished ${found.learned_from === 1 ? "jug" : "jugs"} of yours too`}
             .{" "}
+            {found.may_not_get_there >= WORTH_SAYING &&
+              `${Math.round(found.may_not_get_there * 10)} in 10 like it stick before. `}
             {found.proof_days !== null &&
               `Then the same reading ${wholeDays(found.proof_days)} apart proves it.`}
           </Text>

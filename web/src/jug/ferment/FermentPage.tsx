@@ -19,6 +19,7 @@ import { WaysOf } from "../WaysOf";
 import { Ahead } from "./Ahead";
 import { Journal } from "./Journal";
 import { Probes } from "./Probes";
+import { Surprises, WhatSettlesIt } from "./Surprises";
 
 /** What a jug that has stopped goes on to, by its stage. */
 const AFTER: Record<string, string> = {
@@ -107,6 +108,8 @@ export default function FermentPage() {
               {text}
             </Mark>
           ))}
+          <WhatSettlesIt />
+          <Surprises />
           {jug.learned.length > 0 && <LearnedNote learned={jug.learned} />}
           {now && <NowLine now={now} />}
         </Panel>

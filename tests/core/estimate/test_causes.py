@@ -1,0 +1,128 @@
+"""What a first reading off the plan is said to come from, what is said of it by who was there, and
+which test would settle what is left in doubt."""
+
+import pytest
+
+from core.batch.fold import fold
+from core.batch.judge import judged
+from core.batch.learned import learned
+from core.batch.settling import helps
+from core.errors import JobError
+from core.files.jug_file import answer_jug, read_jug_file
+from core.tables import CLOSURES
+from tests.core.batch.jugs import PEAR, file_of, on, plan, sugar
+
+CORK = CLOSURES["wine_bottle", "cork"]
+CUPS = {**sugar(400), "amount_by": "spoons"}
+BY_CUPS = plan({**PEAR, "volume_ml": 3550, "label": {"sugars_g": "8.6", "per_ml": 100}}, CUPS)
+WEIGHED = plan(PEAR, {**sugar(400), "amount_by": "scale"})
+
+
+def jug_of(planned, *journal):
+    file = read_jug_file(file_of(planned, *journal))
+    (jug,) = fold(file.plans, file.events).jugs.values()
+    return jug
+
+
+def surprise_of(planned, *journal):
+    jug = jug_of(planned, *journal)
+    found = jug.estimator.surprises(jug.name)
+    return found[0] if found else None
+
+
+def planned_points(planned):
+    told = jug_of(planned).estimate
+    return told.of(told.must.points).value
+
+
+def first(planned, points):
+    """A first reading so many points beside the plan."""
+    sg = round(1 + (planned_points(planned) + points) / 1000, 3)
+    return {**on(1, "read", sg=sg), "id": "first"}
+
+
+def test_a_reading_that_fits_is_not_asked_about():
+    assert surprise_of(BY_CUPS, first(BY_CUPS, 1)) is None
+
+
+def test_sugar_by_cups_is_the_likeliest_where_it_reads_more():
+    found = surprise_of(BY_CUPS, first(BY_CUPS, 12))
+    assert sum(cause.chance for cause in found.causes) == pytest.approx(1, abs=0.03)
+    best = found.causes[0]
+    assert (best.kind, best.pour) == ("amount", CUPS["name"])
+    # 400 g in 3.7 L are some 43 points: twelve more are a quarter more.
+    assert 0.12 < best.by < 0.35
+
+
+def test_sugar_on_the_bottom_is_the_likeliest_where_all_was_weighed_and_it_reads_less():
+    found = surprise_of(WEIGHED, first(WEIGHED, -14))
+    assert found.causes[0].kind == "undissolved"
+    assert found.causes[0].chance > 0.5
+
+
+def test_a_hydrometer_tried_in_water_is_not_to_blame():
+    def blamed(*journal):
+        causes = surprise_of(WEIGHED, *journal, first(WEIGHED, 8)).causes
+        return sum(cause.chance for cause in causes if cause.kind == "stem")
+
+    in_water = {**on(1, "tested", 9, stem_in_water_sg=1.0), "id": "water"}
+    assert blamed(in_water) < 0.5 * blamed()
+
+
+def test_what_is_said_of_it_is_evidence_and_no_verdict():
+    reading = first(BY_CUPS, 9)
+    plain = jug_of(BY_CUPS, reading)
+    before = {each.kind: each.chance for each in surprise_of(BY_CUPS, reading).causes}
+    said = on(1, "explained", 14, reading="first", cause="amount", pour=CUPS["name"])
+    sure = jug_of(BY_CUPS, reading, said)
+    # It is not asked again, and more sugar is believed, but not for certain.
+    assert sure.estimator.surprises(sure.name) == ()
+    assert before["amount"] < 1
+    name = f"{sure.name}/start/1"
+    assert sure.estimator.pour(name).amount > plain.estimator.pour(name).amount
+    assert any(CUPS["name"] in each.text for each in learned(sure))
+    otherwise = jug_of(BY_CUPS, reading, on(1, "explained", 14, reading="first", cause="reading"))
+    assert otherwise.estimator.pour(name).amount < plain.estimator.pour(name).amount
+
+
+def test_nobody_explains_what_was_never_read():
+    with pytest.raises(JobError, match="no reading of that id"):
+        jug_of(BY_CUPS, on(1, "explained", reading="none", cause="stem"))
+    with pytest.raises(JobError):
+        read_jug_file(file_of(BY_CUPS, on(1, "explained", reading="first", cause="the moon")))
+
+
+def test_a_sugar_test_settles_what_cups_and_a_stem_do_not():
+    """Cups, 8 points above the plan, 1.003 twice: between dry and twenty grams a litre."""
+    journal = (
+        first(BY_CUPS, 8), on(1, "pitched", 13), on(20, "read", sg=1.003),
+        on(34, "read", sg=1.003),
+    )  # fmt: skip
+    jug = jug_of(BY_CUPS, *journal)
+    found = {each.kind: each.settles for each in helps(jug, judged(jug), CORK)}
+    assert found["sugar"] > 0.6
+    assert found["sugar"] > found["taste"]
+    told = answer_jug(read_jug_file(file_of(BY_CUPS, *journal)))["estimate"]["helps"]
+    assert {each["evidence"] for each in told} == {"sugar", "forced", "taste"}
+    # Once it was tried, nothing is left to settle.
+    tried = jug_of(BY_CUPS, *journal, on(34, "tested", 13, sugar_g_per_l=0))
+    assert helps(tried, judged(tried), CORK) == ()
+
+
+def test_at_the_moment_of_go_it_is_asked_whether_the_stem_is_true():
+    journal = (
+        first(WEIGHED, 0), on(1, "pitched", 13), on(20, "read", sg=0.996),
+        on(44, "read", sg=0.996),
+    )  # fmt: skip
+
+    def why(*more):
+        answer = answer_jug(read_jug_file(file_of(WEIGHED, *journal, *more)))
+        tight = [
+            each for each in answer["closing"] if each["verdict"] == "go" and each["limit_volumes"]
+        ]
+        return tight[0]["why"]
+
+    assert "try it in water" in why()
+    assert "how warm" in why()
+    assert "try it in water" not in why(on(44, "tested", 13, stem_in_water_sg=1.0))
+    assert "hydrometer" not in why(on(44, "tested", 13, sugar_g_per_l=0))
