@@ -7,6 +7,7 @@ from core import tables
 from core.errors import JobError
 from core.ferment.yeast import NUTRIENT_MG_PER_G
 from core.finish.stabilising import SO2_SHARE, SORBIC_SHARE
+from core.must.acidity import BICARBONATES
 
 DOSES: Mapping[str, str] = {
     "nutrient_dap": "Nutrient (diammonium phosphate)",
@@ -32,25 +33,32 @@ MADE_OF = ("milk", "egg", "fish", "shellfish", "mineral")
 SWEETENERS = tuple(key for key, row in tables.SUGARS.items() if row.fermentable == (0, 0))
 """Sugars that yeast leaves alone."""
 
-# What acts, mg per g of the dose.
+# What acts, mg per g of the dose; of bicarbonate g.
 _ACTS = {
     "nutrient_dap": ("nitrogen_mg", NUTRIENT_MG_PER_G["diammonium_phosphate"]),
     "nutrient_organic": ("nitrogen_mg", NUTRIENT_MG_PER_G["organic"]),
     "sulphite_potassium": ("so2_mg", 1000 * SO2_SHARE["potassium"]),
     "sulphite_sodium": ("so2_mg", 1000 * SO2_SHARE["sodium"]),
     "sorbate": ("sorbic_mg", 1000 * SORBIC_SHARE),
+    "bicarbonate_potassium": ("bicarbonate_g", 1.0),
+    "bicarbonate_sodium": (
+        "bicarbonate_g",
+        BICARBONATES["potassium"] / BICARBONATES["sodium"],
+    ),
 }
 
 
 @dataclass(slots=True)
 class Dosed:
-    """Milligrams that act, and malic acid in g, in what is there; `said` goes on the label."""
+    """Milligrams that act, in what is there, and grams of malic acid and of bicarbonate (as that of
+    potassium); `said` goes on the label."""
 
     so2_mg: float = 0.0
     sorbic_mg: float = 0.0
     nitrogen_mg: float = 0.0
     dap_mg: float = 0.0
     malic_g: float = 0.0
+    bicarbonate_g: float = 0.0
     said: set[str] = field(default_factory=set)
 
     def dose(self, key: str, mass_g: float, of: str | None) -> None:
@@ -82,4 +90,4 @@ class Dosed:
         self.said |= other.said
 
 
-_AMOUNTS = ("so2_mg", "sorbic_mg", "nitrogen_mg", "dap_mg", "malic_g")
+_AMOUNTS = ("so2_mg", "sorbic_mg", "nitrogen_mg", "dap_mg", "malic_g", "bicarbonate_g")

@@ -26,6 +26,8 @@ from core.finish.stabilising import SORBIC_LIMIT_MG_PER_L, TOTAL_SO2_LIMIT_MG_PE
 from core.interval import Interval
 from core.measure.money import money
 from core.must.acidity import PH_LIMIT, PH_WARN
+from core.must.mixing import Mix
+from core.must.must_ph import estimated_ph
 from core.plan.glass import GlassPlan
 from core.plan.schools import AS_USUAL, Choices
 from core.tables import CLOSURES, Closure
@@ -294,6 +296,24 @@ def how_strong(lot: BottledLot) -> str:
     return ", ".join(parts) + "."
 
 
+def _unmeasured_ph(jug: Jug) -> list[Note]:
+    """What bicarbonate may have made of a pH that nobody has measured."""
+    poured_ml = Mix.of(jug.pours).volume_ml
+    salt_g = jug.dosed.bicarbonate_g * poured_ml / jug.brew.drink().volume_ml
+    likely = estimated_ph(jug.pours, poured_ml, salt_g)
+    if likely is not None and likely.high < PH_WARN:
+        return []
+    past = likely is None or likely.value > PH_LIMIT
+    may_be = "" if likely is None else f": it may be {likely.low:.1f} to {likely.high:.1f}"
+    return [
+        Note(
+            "ph_past_limit" if past else "ph_high",
+            f"Bicarbonate went in and nobody has measured its pH{may_be}. Past {PH_LIMIT} dangerous"
+            f" bacteria can grow, and below {PH_WARN} is safe: measure it, or add acid.",
+        )
+    ]
+
+
 def _heated(filled: FilledLot) -> tuple[str, ...] | None:
     """What lacks before heat in the bottle holds it; None where nobody heated it."""
     units = sum(
@@ -345,6 +365,8 @@ def _warnings(
         told.append(
             Note(code, f"pH {jug.ph:.2f}: below {PH_WARN} is safe; more acid, or keep it cold.")
         )
+    if jug.ph is None and jug.dosed.bicarbonate_g > 0 and now is not None:
+        told += _unmeasured_ph(jug)
     if verdict.unmet and jug.dosed.sorbic_mg > 0:
         told.append(Note("not_held", f"Nothing holds its sugar back: {'; '.join(verdict.unmet)}."))
     if "xylitol" in jug.dosed.said:

@@ -401,3 +401,38 @@ def test_an_event_met_twice_in_a_file_comes_in_once(call, other_call, dry):
     (brought,) = other_call.ok("POST", "jugs/file", twice)
     there = other_call.ok("GET", path(brought))
     assert len(there["journal"]) == len(dry["journal"])
+
+
+def test_a_reading_off_the_plan_is_asked_about_and_what_is_said_can_be_undone(call, planned):
+    strange = {"sg": 1.066, "insist": True}
+    jug = call.ok("POST", path(planned, "readings"), strange)
+    (asked,) = jug["surprises"]
+    assert "1.066" in asked["text"]
+    assert sum(cause["chance"] for cause in asked["causes"]) <= 1
+    likeliest = asked["causes"][0]
+    what = {"reading": asked["reading"], "cause": likeliest["kind"]}
+    if likeliest["pour"]:
+        what["pour"] = likeliest["pour"]
+    after = call.ok("POST", path(jug, "events"), {"kind": "explained", "what": what})
+    assert after["surprises"] == []
+    said = after["journal"][0]
+    assert said["kind"] == "explained"
+    back = call.ok("POST", path(jug, "events", said["id"], "strike"))
+    assert back["surprises"] == jug["surprises"]
+    status, refused = call(
+        "POST", path(jug, "events"), {"kind": "explained", "what": {**what, "reading": "nothing"}}
+    )
+    assert status == 422
+    assert "no reading of that id" in refused["errors"][0]["text"]
+
+
+def test_what_would_settle_it_is_told_where_a_cork_is_in_doubt(call, planned):
+    for days, sg in ((30, 1.080), (16, 1.003), (2, 1.003)):
+        jug = call.ok(
+            "POST", path(planned, "readings"), {"sg": sg, "at": days_ago(days), "insist": True}
+        )
+    best = jug["helps"][0]
+    assert best["kind"] in ("sugar", "forced", "taste")
+    assert 0 <= best["settles"] <= 1
+    tested = {"kind": "tested", "what": {"sugar_g_per_l": 0}}
+    assert call.ok("POST", path(jug, "events"), tested)["helps"] == []

@@ -230,3 +230,15 @@ def test_once_at_the_bottom_of_its_band_is_no_proof_that_nothing_is_left():
     answer = told(plan(PEAR), on(1, "pitched"), on(15, "read", sg=0.999))
     assert answer["now"]["sugar_g_per_l"]["high"] > 3
     assert word(answer)["verdict"] != "go"
+
+
+@pytest.mark.parametrize(("grams", "code"), [(0, None), (2, "ph_high"), (40, "ph_past_limit")])
+def test_bicarbonate_is_warned_of_where_nobody_measured_the_ph(grams, code):
+    """40 g in 4.5 L take 6.7 g/L of acid as tartaric (75 g against 100.1 of the salt): more than a
+    pear juice has. Source: arithmetic, and 21 CFR 114 for 4.6."""
+    must = plan({**PEAR, "volume_ml": 4500})
+    salt = [on(1, "dosed", dose="bicarbonate_potassium", mass_g=grams)] if grams else []
+    told_of_it = {note["code"] for note in told(must, *salt)["warnings"]}
+    assert told_of_it & {"ph_past_limit", "ph_high"} == ({code} if code else set())
+    measured = told(must, *salt, on(2, "measured", ph=3.5))
+    assert "ph_past_limit" not in {note["code"] for note in measured["warnings"]}

@@ -49,6 +49,7 @@ export default function FermentPage() {
       </Panel>
     );
   }
+  const first = jug.readings[0];
   const last = jug.readings.at(-1);
 
   return (
@@ -74,7 +75,9 @@ export default function FermentPage() {
         <Panel>
           <HStack gap="6" wrap="wrap" align="baseline">
             <Heading as="h2" size="xl" fontFamily="heading">
-              {gravity(jug.readings[0]?.sg_at_20 ?? 1)} → {gravity(last?.sg_at_20 ?? 1)}
+              {first && last
+                ? `${gravity(first.sg_at_20)} → ${gravity(last.sg_at_20)}`
+                : "Never read"}
             </Heading>
             <Text fontSize="lg">
               <b>{percent(progress.strength.mass_balance.value)}</b> so far (
