@@ -106,7 +106,8 @@ def judged(jug: Jug) -> Judged:
     promise = None
     if code in ("near", "dry", "stopped_unsure") and not proven and _provable(jug, told):
         promise = _promise(jug, readings[-1], rest)
-    case = Case(told, rest, proven, jug.watch.sweetened, promise)
+    unread = len(readings) == 1
+    case = Case(told, rest, proven, jug.watch.sweetened, promise, unread)
     headline, advice = said(code, case)
     return Judged(
         code,

@@ -4,6 +4,7 @@ For each kind of test its answers are tried on members of the cloud, each taken 
 the others weighed by that answer: how often does a bottle then come to *go* or *do not*?
 """
 
+from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
@@ -15,7 +16,7 @@ from core.batch.life import contents_of
 from core.bottle.closing import closing
 from core.estimate.ledger import Tested
 from core.estimate.trials import TASTES_FROM, log_likelihood
-from core.estimate.views import Estimate
+from core.estimate.views import Estimate, quantiles
 from core.tables import Closure
 
 # So many members are taken for the truth, evenly by their weight.
@@ -43,30 +44,35 @@ def helps(jug: Jug, verdict: Judged, closure: Closure) -> tuple[Help, ...]:
     if _settles(jug, verdict, told, closure, False):
         return ()
     truths = _truths(told)
-    found = [
-        Help(kind, float(np.mean([_tried(jug, verdict, told, closure, kind, i) for i in truths])))
-        for kind in _KINDS
-    ]
+    found = [Help(kind, _share(jug, verdict, told, closure, kind, truths)) for kind in _KINDS]
     worth = [each for each in found if each.settles > _WORTH_IT]
     rest = sorted((each for each in found if each not in worth), key=lambda each: -each.settles)
     return (*worth, *rest)
 
 
-def _truths(told: Estimate) -> list[int]:
-    order = np.argsort(told.left, kind="stable")
+def _truths(told: Estimate) -> list[float]:
+    """Sugar left (g/L) of members taken for the truth."""
     even = (np.arange(_TRUTHS) + 0.5) / _TRUTHS
-    places = np.searchsorted(np.cumsum(told.weights[order]), even)
-    return [int(order[min(place, len(order) - 1)]) for place in places]
+    return list(quantiles(told.left, told.weights, *even.tolist()))
 
 
-def _tried(
-    jug: Jug, verdict: Judged, told: Estimate, closure: Closure, kind: str, truth: int
-) -> bool:
-    left = float(told.left[truth])
-    answer = _ANSWERS[kind](jug, left)
+def _share(
+    jug: Jug, verdict: Judged, told: Estimate, closure: Closure, kind: str, truths: list[float]
+) -> float:
+    # Many truths give one answer.
+    answers = Counter(_ANSWERS[kind](jug, left) for left in truths)
+    settled = sum(
+        count
+        for answer, count in answers.items()
+        if _settles(jug, verdict, _answered(told, answer), closure, kind == "sugar")
+    )
+    return settled / len(truths)
+
+
+def _answered(told: Estimate, answer: Tested) -> Estimate:
+    """The same, had a test answered so."""
     weights = told.weights * np.exp(log_likelihood(answer, told.found))
-    after = replace(told, weights=weights / weights.sum(), seen=told.found.left)
-    return _settles(jug, verdict, after, closure, kind == "sugar")
+    return replace(told, weights=weights / weights.sum(), seen=told.found.left)
 
 
 def _settles(jug: Jug, verdict: Judged, told: Estimate, closure: Closure, tested: bool) -> bool:

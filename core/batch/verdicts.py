@@ -26,13 +26,14 @@ class Promise:
 @dataclass(frozen=True, slots=True)
 class Case:
     """What a sentence is made from: the estimate, the stem's rest, and the reading that would
-    prove it dry, where one would."""
+    prove it dry, where one would; `unread` since yeast, or what it eats, went in."""
 
     told: Estimate
     rest: Rest
     proven: bool
     sweetened: bool
     promise: Promise | None
+    unread: bool
 
     @property
     def ends(self) -> str:
@@ -109,10 +110,11 @@ def _slow(case: Case) -> tuple[str, str]:
 
 
 def _near(case: Case) -> tuple[str, str]:
-    if not case.told.read:
+    if case.unread:
         return (
             "Probably nearly there.",
-            f"Nobody has read it: this is an estimate. Read it now; dry, it ends at {case.ends}.",
+            "Nobody has read it since: this is an estimate. Read it now; dry, it ends at"
+            f" {case.ends}.",
         )
     return (
         "Nearly there.",

@@ -13,6 +13,8 @@ _SUGAR_LOG = 0.3
 # more can eat, g/L. Common practice.
 _FALL_POINTS, _FAILS, _FORCED_G_PER_L = 0.7, 0.10, 50.0
 _POINTS_PER_G_PER_L = 1 / 2.2
+UNSEEN_DAYS = 4.0
+"""White sugar is not reducing until acid and yeast have split it. Common practice."""
 # Off-dry, medium and sweet begin here, g/L, soft by so much; one answer in thirty is nonsense.
 TASTES = ("dry", "off_dry", "medium", "sweet")
 TASTES_FROM = (8.0, 16.0, 40.0)
@@ -20,11 +22,12 @@ _TASTE_SOFT, _NONSENSE = 4.0, 0.03
 _LEAST = 1e-26
 
 
-def log_likelihood(test: Tested, found: Drinks) -> Array:
-    """The logarithm of how likely each member was to give the answer."""
+def log_likelihood(test: Tested, found: Drinks, unseen_g: float = 0.0) -> Array:
+    """The logarithm of how likely each member was to give the answer. `unseen_g` of white sugar
+    went in so lately that a test for reducing sugar does not see it."""
     left = np.maximum(found.left, 0.0)
     if test.kind == "sugar":
-        likely = _sugar(test, left)
+        likely = _sugar(test, np.maximum(left - 1000 * unseen_g / found.volume_ml, 0.0))
     elif test.kind == "forced":
         likely = _forced(test, left)
     else:

@@ -31,6 +31,8 @@ class Vessel:
     course: Course | None = None
     limit_abv: float | None = None
     read: bool = False
+    # White sugar that went in after the yeast: day and grams.
+    fed: list[tuple[float, float]] = field(default_factory=list)
     must_read_on: float | None = None
     dry_sugar_g: float = 0.0
     stretches: int = 0

@@ -37,7 +37,7 @@ from core.estimate.level import Seen
 from core.estimate.net import Array
 from core.estimate.priors import Spread
 from core.estimate.rest import settle
-from core.estimate.trials import log_likelihood
+from core.estimate.trials import UNSEEN_DAYS, log_likelihood
 from core.estimate.vessel import Vessel, seen_now
 from core.estimate.views import Estimate, quantiles
 from core.interval import Interval
@@ -207,7 +207,9 @@ class Walk:
             return
         self._settled(vessel, step.day)
         found = self.cloud.drinks(vessel.portion.parts)
-        self.cloud.log_weight = self.cloud.log_weight + log_likelihood(step, found)
+        unseen_g = sum(grams for day, grams in vessel.fed if step.day - day < UNSEEN_DAYS)
+        told = log_likelihood(step, found, unseen_g)
+        self.cloud.log_weight = self.cloud.log_weight + told
         if vessel.course is not None:
             # It was looked at now.
             vessel.course.seen = vessel.course.left_at(vessel.warm_days)
@@ -249,6 +251,8 @@ class Walk:
 
     def _goes_in(self, vessel: Vessel, step: Poured) -> None:
         self.cloud.pour(vessel.portion, vessel.name, step.name, step.pour)
+        if vessel.stretch is not None and step.pour.sugar in (None, "sucrose"):
+            vessel.fed.append((step.day, _dry_g(step.pour)))
         vessel.dry_sugar_g += _dry_g(step.pour)
 
     def _see_must(self, step: Read, sight: Sight) -> None:

@@ -126,3 +126,14 @@ def test_at_the_moment_of_go_it_is_asked_whether_the_stem_is_true():
     assert "how warm" in why()
     assert "try it in water" not in why(on(44, "tested", 13, stem_in_water_sg=1.0))
     assert "hydrometer" not in why(on(44, "tested", 13, sugar_g_per_l=0))
+
+
+@pytest.mark.parametrize(("days", "seen"), [(1, False), (3, False), (5, True)])
+def test_white_sugar_fed_lately_is_not_seen_by_a_sugar_test(days, seen):
+    """Sucrose is no reducing sugar until acid and yeast have split it."""
+    fed = (
+        first(WEIGHED, 0), on(1, "pitched", 13), on(12, "read", sg=0.998), on(16, "read", sg=0.998),
+        on(17, "added", pour=sugar(160)),
+    )  # fmt: skip
+    jug = jug_of(WEIGHED, *fed, on(17 + days, "tested", 13, sugar_g_per_l=0))
+    assert (jug.estimate.at(jug.estimate.seen, 0.95) < 8) is seen
