@@ -3981,7 +3981,8 @@ export interface components {
          *     there it is within a point of dry in one of ten cases before `dry_from`, in one of ten after
          *     `dry_until` (`open_ended`: or later than can be looked ahead), and the same reading `proof_days`
          *     apart then proves it; how likely it never gets there is `may_not_get_there`.
-         *     `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that would still be of use, `sugar_g` one of sugar to ask about.
+         *     `learned_from` so many finished jugs of this kitchen; `nutrient_g` is a portion that would
+         *     still be of use, `sugar_g` one of sugar to ask about.
          */
         ForecastOut: {
             /** Why Not */
