@@ -42,7 +42,7 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
     total = sum(lot.volume_ml for lot in what.lots)
     primings = [_primed(jug.plan, lot, what.priming, total) for lot in what.lots]
     drink = total - sum(primed.room_ml for primed in primings)
-    if drink > there and drink > world.most_ml(jug, day_of(event.at)):
+    if drink > there and drink > world.may_hold_ml(jug, day_of(event.at)):
         raise JobError(
             f"{total / 1000:.2f} L in bottles is more than the {there / 1000:.2f} L in this"
             " jug: check the sizes and the count.",

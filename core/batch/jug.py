@@ -184,6 +184,7 @@ class Jug:
         self.ph, self.tolerance_abv = source.ph, source.tolerance_abv
         self.pitched_at, self.read_at = source.pitched_at, source.read_at
         self.held_sg, self.unheld = source.held_sg, source.unheld
+        self.stem_tried, self.warmth_written = source.stem_tried, source.warmth_written
         self.most_ml, self.as_it_went = 0.0, None
 
     def blends(self, source: "Jug") -> None:

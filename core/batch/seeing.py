@@ -5,6 +5,8 @@ from core.batch.jug import Jug
 from core.batch.watch import FALLEN, day_of, days_between
 from core.batch.world import World, not_empty
 from core.errors import JobError
+from core.estimate import priors
+from core.estimate.cloud import AMOUNT, PRODUCT
 from core.estimate.drinks import ACID, EATEN
 from core.estimate.ledger import Explained as Because
 from core.estimate.ledger import Marked, Titrated, Warmed
@@ -21,8 +23,6 @@ from core.measure.scales import sg_from_baume, sg_read_at
 from core.must.composition import READING_SD
 from core.tables import CLARITY
 
-# A volume read at the mark: 2 %, nine times in ten. Common practice.
-MARK_SD = 0.02 / Z90
 # Yeast shows nothing for so long: what is read until then is the must.
 _LAG_DAYS = 0.5
 _CLEAR = {key for key, row in CLARITY.items() if row.clear}
@@ -152,8 +152,8 @@ def _at_the_mark(world: World, jug: Jug, event: Event, volume: float) -> None:
         # Less than the sum is a loss without a name.
         world.lose(jug, event, "unnamed", 1 - volume / there, left_ml=volume)
         return
-    most = world.most_ml(jug, day)
-    if volume > most + Z90 * MARK_SD * volume:
+    most = world.may_hold_ml(jug, day)
+    if volume > most + Z90 * priors.MARK * volume:
         jug.note(
             "more_than_went_in",
             f"{volume:.0f} ml at the mark is more than the {most:.0f} ml at the most that went"
@@ -183,8 +183,16 @@ def tested(world: World, jug: Jug, event: Event, what: Tested) -> None:
 
 def explained(world: World, jug: Jug, event: Event, what: Explained) -> None:
     """Where a reading off the plan came from: likely so, and no more than that."""
-    if what.reading not in world.at_20:
-        raise JobError("There is no reading of that id before this.", "what.reading")
+    of_must = any(
+        isinstance(step, ReadOff)
+        and step.of_must
+        and (step.jug, step.name) == (jug.name, what.reading)
+        for step in world.estimator.ledger
+    )
+    if not of_must:
+        raise JobError("There is no reading of that id of this must.", "what.reading")
+    if what.cause in (AMOUNT, PRODUCT) and what.pour not in {pour.name for pour in jug.pours}:
+        raise JobError("Say which pour, by its name.", "what.pour")
     world.happened(Because(jug.name, day_of(event.at), what.reading, what.cause, what.pour))
 
 

@@ -5,7 +5,6 @@ the others weighed by that answer: how often does a bottle then come to *go* or 
 """
 
 from collections import Counter
-from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -13,38 +12,44 @@ import numpy as np
 from core.batch.judge import Judged
 from core.batch.jug import Jug
 from core.batch.life import contents_of
-from core.bottle.closing import closing
-from core.estimate.ledger import Tested
-from core.estimate.trials import TASTES_FROM, log_likelihood
+from core.bottle.closing import Word, closing
+from core.estimate.ledger import Kind, Tested
+from core.estimate.trials import answer, log_likelihood
 from core.estimate.views import Estimate, quantiles
-from core.tables import Closure
+from core.tables import CLOSURES
 
 # So many members are taken for the truth, evenly by their weight.
 _TRUTHS = 24
 # The cheapest that settles so many comes first.
 _WORTH_IT = 0.60
-_KINDS = ("taste", "sugar", "forced")
+# One that settles fewer is not named.
+_WORTH_NAMING = 0.20
+# The tightest that a still drink is closed with.
+_CORK = CLOSURES["wine_bottle", "cork"]
+_KINDS: tuple[Kind, ...] = ("taste", "sugar", "forced")
 
 
 @dataclass(frozen=True, slots=True)
 class Help:
     """A kind of test (core.estimate.ledger.Tested), and in what share of cases it would settle
-    whether the bottle may be closed, 0 to 1."""
+    whether a cork may go in, 0 to 1."""
 
-    kind: str
+    kind: Kind
     settles: float
 
 
-def helps(jug: Jug, verdict: Judged, closure: Closure) -> tuple[Help, ...]:
-    """What would settle best whether it may be closed so: of those that mostly do, the cheapest
+def helps(jug: Jug, verdict: Judged) -> tuple[Help, ...]:
+    """What would settle best whether a cork may go in: of those that mostly do, the cheapest
     first; then the rest. Empty where that is settled, or it has not come to rest."""
     told = jug.estimate
     if told is None or not (told.settled and verdict.stopped):
         return ()
-    if _settles(jug, verdict, told, closure, False):
+    now = _word(jug, verdict, told, False)
+    if now == "go":
         return ()
     truths = _truths(told)
-    found = [Help(kind, _share(jug, verdict, told, closure, kind, truths)) for kind in _KINDS]
+    found = [Help(kind, _share(jug, verdict, told, kind, truths, now)) for kind in _KINDS]
+    found = [each for each in found if each.settles >= _WORTH_NAMING]
     worth = [each for each in found if each.settles > _WORTH_IT]
     rest = sorted((each for each in found if each not in worth), key=lambda each: -each.settles)
     return (*worth, *rest)
@@ -57,43 +62,24 @@ def _truths(told: Estimate) -> list[float]:
 
 
 def _share(
-    jug: Jug, verdict: Judged, told: Estimate, closure: Closure, kind: str, truths: list[float]
+    jug: Jug, verdict: Judged, told: Estimate, kind: Kind, truths: list[float], now: Word
 ) -> float:
     # Many truths give one answer.
-    answers = Counter(_ANSWERS[kind](jug, left) for left in truths)
-    settled = sum(
-        count
-        for answer, count in answers.items()
-        if _settles(jug, verdict, _answered(told, answer), closure, kind == "sugar")
-    )
+    answers = Counter(answer(jug.name, kind, left, jug.would_fall) for left in truths)
+    settled = 0
+    for shown, count in answers.items():
+        word = _word(jug, verdict, _answered(told, shown), kind == "sugar")
+        # What is refused already is settled only by what lets it pass.
+        settled += count * (word == "go" or (word == "do_not" and now == "think"))
     return settled / len(truths)
 
 
-def _answered(told: Estimate, answer: Tested) -> Estimate:
+def _answered(told: Estimate, shown: Tested) -> Estimate:
     """The same, had a test answered so."""
-    weights = told.weights * np.exp(log_likelihood(answer, told.found))
+    weights = told.weights * np.exp(log_likelihood(shown, told.found, told.unseen_g))
     return replace(told, weights=weights / weights.sum(), seen=told.found.left)
 
 
-def _settles(jug: Jug, verdict: Judged, told: Estimate, closure: Closure, tested: bool) -> bool:
+def _word(jug: Jug, verdict: Judged, told: Estimate, tested: bool) -> Word:
     contents = contents_of(jug, verdict, told, tested)
-    return contents is not None and closing(contents, closure).word != "think"
-
-
-def _sugar(jug: Jug, left: float) -> Tested:
-    return Tested(jug.name, 0.0, "sugar", round(left))
-
-
-def _forced(jug: Jug, left: float) -> Tested:
-    return Tested(jug.name, 0.0, "forced", round(min(left, 50.0) / 2.2), says_dry=jug.would_fall)
-
-
-def _taste(jug: Jug, left: float) -> Tested:
-    return Tested(jug.name, 0.0, "taste", sum(left >= edge for edge in TASTES_FROM))
-
-
-_ANSWERS: dict[str, Callable[[Jug, float], Tested]] = {
-    "sugar": _sugar,
-    "forced": _forced,
-    "taste": _taste,
-}
+    return "do_not" if contents is None else closing(contents, _CORK).word

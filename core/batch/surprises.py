@@ -3,11 +3,13 @@
 from collections.abc import Mapping
 
 from core.batch.jug import Note
-from core.estimate.causes import READING, STEM, UNDISSOLVED, Cause, Surprise
+from core.estimate.causes import READING, SEVERAL, STEM, UNDISSOLVED, Cause, Surprise
 from core.estimate.cloud import AMOUNT, PRODUCT
 
 # Causes less likely than this are not named.
 _NAMED = 0.05
+# Below this it is not its sugar or extract that makes it another: what it weighs, say.
+_BY_ITS_SUGAR = 0.05
 
 
 SURPRISES = "reading_surprises"
@@ -41,7 +43,7 @@ def says(cause: Cause) -> str:
     more, size = cause.by > 0, abs(cause.by)
     if cause.kind == AMOUNT:
         return f"{100 * size:.0f} % {'more' if more else 'less'} {cause.pour} than written"
-    if cause.kind == PRODUCT:
+    if cause.kind == PRODUCT and size >= _BY_ITS_SUGAR:
         return f"{cause.pour} {100 * size:.0f} % {'richer' if more else 'poorer'} than its label"
     if cause.kind == STEM:
         return f"a hydrometer that shows {size:.0f} points too {'much' if more else 'little'}"
@@ -53,5 +55,6 @@ _WORDS: Mapping[str, str] = {
     PRODUCT: "{pour} that is not as its label says",
     UNDISSOLVED: "sugar that was not all dissolved",
     STEM: "the hydrometer",
+    SEVERAL: "several small things together",
     READING: "the reading itself: foam, a warm sample, a slip of the pen",
 }

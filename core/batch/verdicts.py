@@ -109,6 +109,12 @@ def _slow(case: Case) -> tuple[str, str]:
     )
 
 
+# It may fall yet: what will not be proven by the next reading may be by those after it.
+_STILL_FALLS = (
+    "Read it again in three days, and until two agree. A test for sugar in g/L tells today."
+)
+
+
 def _near(case: Case) -> tuple[str, str]:
     if case.unread:
         return (
@@ -118,7 +124,8 @@ def _near(case: Case) -> tuple[str, str]:
         )
     return (
         "Nearly there.",
-        f"Dry, it ends at {case.ends}. Bubbles prove nothing either way. {case.settles}",
+        f"Dry, it ends at {case.ends}. Bubbles prove nothing either way."
+        f" {case.settles if case.promise else _STILL_FALLS}",
     )
 
 

@@ -66,7 +66,7 @@ class World:
             jug.brew.settle(sg)
         return jug
 
-    def most_ml(self, jug: Jug, day: float) -> float:
+    def may_hold_ml(self, jug: Jug, day: float) -> float:
         """How much there may be in it by then, at the high end."""
         told = self.estimator.by_then(jug.name, day)
         return told.volume_ml.high if told else 0.0
@@ -74,7 +74,7 @@ class World:
     def share(self, jug: Jug, taken_ml: float, day: float, at: str) -> float:
         """What share of the jug so many ml are. Raises JobError for more than may be there."""
         volume = jug.brew.drink().volume_ml
-        if taken_ml > volume and taken_ml > self.most_ml(jug, day):
+        if taken_ml > volume and taken_ml > self.may_hold_ml(jug, day):
             raise JobError(f"{taken_ml:.0f} ml is more than the {volume:.0f} ml in this jug.", at)
         return min(taken_ml / volume, 1.0)
 

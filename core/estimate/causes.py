@@ -11,16 +11,17 @@ from core.estimate.cloud import AMOUNT, PRODUCT, Cloud, Doubt, Mask
 from core.estimate.net import Array
 from core.interval import Interval
 
-UNDISSOLVED, STEM, READING = "undissolved", "stem", "reading"
-KINDS = (AMOUNT, PRODUCT, UNDISSOLVED, STEM, READING)
+UNDISSOLVED, STEM, READING, SEVERAL = "undissolved", "stem", "reading", "several"
+KINDS = (AMOUNT, PRODUCT, UNDISSOLVED, STEM, READING, SEVERAL)
 """What it may come from: how much of a pour went in, what that pour is, sugar that was not
-dissolved, the stem, or the reading itself."""
+dissolved, the stem, the reading itself, or several of them, none of which makes half of it."""
 
 # A reading further off than so many would be, to that side, is asked about. Common practice.
 _SURPRISES = 0.05
 # Who knows the cause is right nine times in ten. Common practice, no source.
 _RIGHT = 0.9
 _ODD = 0.005
+_HALF = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +71,8 @@ class Saw:
     surprising: bool
 
     def because(self, cloud: Cloud) -> tuple[list[Doubt], Array, Array]:
-        """The causes, how many points each makes in each member, and which makes the most."""
+        """The causes, how many points each makes in each member, and which makes half of it or more
+        (the last: none does)."""
         known = self.row.shape[1]
         points = self.row * cloud.value[:, :known]
         each = list(dict.fromkeys(self.causes))
@@ -78,7 +80,10 @@ class Saw:
             [points[:, [of == cause for of in self.causes]].sum(axis=1) for cause in each]
         )
         side = 1.0 if self.points >= self.expected.value else -1.0
-        return each, summed, np.argmax(side * summed, axis=1)
+        whole = np.sum(summed, axis=1)
+        half = np.max(side * summed, axis=1) >= _HALF * side * whole
+        most = np.where(half, np.argmax(side * summed, axis=1), len(each))
+        return [*each, Doubt(SEVERAL, "")], np.column_stack([summed, whole]), most
 
     def surprise(self, cloud: Cloud) -> Surprise:
         """What it may come from, by all that was seen up to now."""

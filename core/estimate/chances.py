@@ -19,7 +19,7 @@ from core.estimate.priors import POINTS_PER_G_PER_L
 
 FINISHED, UNMOVED, STUCK, LIMITED, MOVING = range(5)
 FATES = 5
-_NO_CHANCE = -60.0
+NO_CHANCE = -60.0
 # The newest falls tell the pace.
 _FALLS = 4
 # What the whole way from the start tells of the tail's pace.
@@ -236,7 +236,7 @@ class Chances:
         falls = falls - (falls @ parts)[:, None] / parts.sum()
         apart = seen - (seen @ parts) / parts.sum()
         squares = ((apart[None, :] - falls) ** 2 - apart[None, :] ** 2) @ parts
-        return np.asarray(np.maximum(-0.5 * squares / priors.EYE_POINTS**2, _NO_CHANCE))
+        return np.asarray(np.maximum(-0.5 * squares / priors.EYE_POINTS**2, NO_CHANCE))
 
 
 def _normal(off: Array, spread: float) -> Array:

@@ -8,6 +8,9 @@ from typing import Literal
 
 from core.must.mixing import Pour
 
+Kind = Literal["sugar", "forced", "taste", "stem"]
+"""What may be tried of a jug besides reading it."""
+
 
 @dataclass(frozen=True, slots=True)
 class Poured:
@@ -103,7 +106,7 @@ class Tested:
 
     jug: str
     day: float
-    kind: Literal["sugar", "forced", "taste", "stem"]
+    kind: Kind
     found: float = 0.0
     over: bool = False
     says_dry: bool = True

@@ -16,6 +16,7 @@ from core.estimate.chances import (
     FINISHED,
     LIMITED,
     MOVING,
+    NO_CHANCE,
     UNMOVED,
     chances_of,
     left_by,
@@ -29,7 +30,6 @@ from core.estimate.priors import Spread
 
 # What has less of a member's odds than this is not drawn.
 _HOPELESS = 1e-9
-_NO_CHANCE = -60.0
 
 
 def settle(
@@ -52,7 +52,7 @@ def settle(
         fate: cloud.told(sight, held) for fate, held in holds.items() if np.any(odds[fate] > 0)
     }
     for fate, told in tells.items():
-        odds[fate] = odds[fate] * np.exp(np.maximum(told.log_likelihood, _NO_CHANCE))
+        odds[fate] = odds[fate] * np.exp(np.maximum(told.log_likelihood, NO_CHANCE))
     fates = _fates(cloud, f"{stretch.name}/{level.days:.3f}/fate", odds)
     for fate, told in tells.items():
         about: Mask = fates == fate
@@ -94,5 +94,5 @@ def _fates(cloud: Cloud, name: str, odds: Array) -> Array:
     everyone = np.arange(cloud.members)
     mine, drawn = odds[fates, everyone], shares[fates, everyone]
     weight = np.log(np.maximum(mine, 1e-300)) - np.log(np.maximum(drawn, 1e-12))
-    cloud.log_weight = cloud.log_weight + np.maximum(weight, 3 * _NO_CHANCE)
+    cloud.log_weight = cloud.log_weight + np.maximum(weight, 3 * NO_CHANCE)
     return np.asarray(fates)

@@ -4,22 +4,33 @@ import numpy as np
 from scipy.special import ndtr
 
 from core.estimate.drinks import Drinks
-from core.estimate.ledger import Tested
+from core.estimate.ledger import Kind, Tested
 from core.estimate.net import Array
+from core.estimate.priors import POINTS_PER_G_PER_L
 
 # A tablet or strip for reducing sugar: how far the logarithm of its g/L lies off. No source.
 _SUGAR_LOG = 0.3
 # A forced sample's fall, points, and how often it does nothing; what fresh yeast good for 3 % vol
 # more can eat, g/L. Common practice.
 _FALL_POINTS, _FAILS, _FORCED_G_PER_L = 0.7, 0.10, 50.0
-_POINTS_PER_G_PER_L = 1 / 2.2
 UNSEEN_DAYS = 4.0
 """White sugar is not reducing until acid and yeast have split it. Common practice."""
 # Off-dry, medium and sweet begin here, g/L, soft by so much; one answer in thirty is nonsense.
 TASTES = ("dry", "off_dry", "medium", "sweet")
-TASTES_FROM = (8.0, 16.0, 40.0)
+_TASTES_FROM = (8.0, 16.0, 40.0)
 _TASTE_SOFT, _NONSENSE = 4.0, 0.03
 _LEAST = 1e-26
+
+
+def answer(jug: str, kind: Kind, left_g_per_l: float, says_dry: bool) -> Tested:
+    """What a test of a kind would show, read off its scale, where so much sugar is left."""
+    if kind == "sugar":
+        found: float = round(left_g_per_l)
+    elif kind == "forced":
+        found = round(min(left_g_per_l, _FORCED_G_PER_L) * POINTS_PER_G_PER_L)
+    else:
+        found = sum(left_g_per_l >= edge for edge in _TASTES_FROM)
+    return Tested(jug, 0.0, kind, found, says_dry=says_dry)
 
 
 def log_likelihood(test: Tested, found: Drinks, unseen_g: float = 0.0) -> Array:
@@ -44,7 +55,7 @@ def _sugar(test: Tested, left: Array) -> Array:
 
 def _forced(test: Tested, left: Array) -> Array:
     """A fall always tells. No fall tells nothing where `says_dry` is not so."""
-    fall = np.minimum(left, _FORCED_G_PER_L) * _POINTS_PER_G_PER_L
+    fall = np.minimum(left, _FORCED_G_PER_L) * POINTS_PER_G_PER_L
 
     def at(points: Array | float) -> Array:
         return np.asarray(np.exp(-0.5 * ((test.found - points) / _FALL_POINTS) ** 2))
@@ -56,7 +67,7 @@ def _forced(test: Tested, left: Array) -> Array:
 
 def _taste(test: Tested, left: Array) -> Array:
     above = [np.ones_like(left)]
-    above += [ndtr((left - edge) / _TASTE_SOFT) for edge in TASTES_FROM]
+    above += [ndtr((left - edge) / _TASTE_SOFT) for edge in _TASTES_FROM]
     above.append(np.zeros_like(left))
     place = int(test.found)
     share = above[place] - above[place + 1]

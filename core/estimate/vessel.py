@@ -10,6 +10,7 @@ from core.estimate.course import Course, Stretch
 from core.estimate.drinks import EATEN, FERMENT
 from core.estimate.ledger import Poured
 from core.estimate.level import Seen
+from core.estimate.trials import UNSEEN_DAYS
 from core.estimate.views import Estimate
 
 _ROOM_C, _COLDEST_C, _WARMEST_C = 20.0, 0.0, 35.0
@@ -44,6 +45,10 @@ class Vessel:
         self.warm_days += max(day - self.day, 0.0) * warmth(self.celsius)
         self.day = max(self.day, day)
         return self.warm_days
+
+    def unseen_g(self, day: float) -> float:
+        """White sugar that went in so lately that a test for reducing sugar does not see it."""
+        return sum(grams for fed_on, grams in self.fed if day - fed_on < UNSEEN_DAYS)
 
     @property
     def sticks(self) -> float:
@@ -81,5 +86,6 @@ def seen_now(cloud: Cloud, vessel: Vessel) -> Estimate:
         acid_sd_g=float(
             np.sqrt(sum((cloud.weights @ grams) ** 2 for grams in vessel.portion.sour.values()))
         ),
+        unseen_g=vessel.unseen_g(vessel.day),
         read=vessel.read,
     )

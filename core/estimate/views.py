@@ -35,7 +35,8 @@ class Estimate:
     alone proves nothing; `tail` days for each factor of e at this warmth. `limited`
     are at their yeast's limit. `off` is how many points the stem shows too much, as when it was
     read last: gravities are shown as a stem would show them. `acid_sd_g` is
-    one standard deviation of its acid by what it was made from. `read` says whether anybody ever
+    one standard deviation of its acid by what it was made from, `unseen_g` of white sugar went in
+    so lately that a test for reducing sugar does not see it. `read` says whether anybody ever
     read it.
     """
 
@@ -53,6 +54,7 @@ class Estimate:
     tail: Array
     off: Array
     acid_sd_g: float
+    unseen_g: float
     read: bool
 
     def of(self, values: Array) -> Interval:

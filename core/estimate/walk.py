@@ -37,7 +37,7 @@ from core.estimate.level import Seen
 from core.estimate.net import Array
 from core.estimate.priors import Spread
 from core.estimate.rest import settle
-from core.estimate.trials import UNSEEN_DAYS, log_likelihood
+from core.estimate.trials import log_likelihood
 from core.estimate.vessel import Vessel, seen_now
 from core.estimate.views import Estimate, quantiles
 from core.interval import Interval
@@ -207,8 +207,7 @@ class Walk:
             return
         self._settled(vessel, step.day)
         found = self.cloud.drinks(vessel.portion.parts)
-        unseen_g = sum(grams for day, grams in vessel.fed if step.day - day < UNSEEN_DAYS)
-        told = log_likelihood(step, found, unseen_g)
+        told = log_likelihood(step, found, vessel.unseen_g(step.day))
         self.cloud.log_weight = self.cloud.log_weight + told
         if vessel.course is not None:
             # It was looked at now.
@@ -365,7 +364,10 @@ class Walk:
         poured = giver.portion.scaled(share)
         courses = _blended(self.cloud, into, giver, poured) if not was_empty else None
         into.portion.add(poured)
+        part = float(self.cloud.weights @ share)
+        into.fed += [(fed_on, grams * part) for fed_on, grams in giver.fed]
         if was_empty:
+            into.must_read_on = giver.must_read_on
             into.day, into.warm_days, into.celsius = giver.day, giver.warm_days, giver.celsius
             into.limit_abv, into.read = giver.limit_abv, giver.read
             into.stem, into.shown_by = giver.stem, giver.shown_by

@@ -23,7 +23,7 @@ from core.files.recipe_file import VERSION as RECIPE_VERSION
 from core.files.recipe_file import interval, money_text, read_recipe
 from core.interval import Interval
 from core.plan.evaluation import Recipe
-from core.tables import CLOSURES, Closure
+from core.tables import Closure
 
 FORMAT = "amber-jug"
 VERSION = 1
@@ -185,7 +185,7 @@ def _estimate(told: Life) -> dict[str, Any] | None:
         },
         "helps": [
             {"evidence": each.kind, "settles": round(each.settles, 3)}
-            for each in helps(told.jug, told.verdict, CLOSURES["wine_bottle", "cork"])
+            for each in helps(told.jug, told.verdict)
         ],
         "members_in_effect": round(seen.in_effect),
         "settled": seen.settled,

@@ -8,7 +8,6 @@ from core.batch.settling import helps
 from core.batch.surprises import SURPRISES, expected_in_words, likely, says
 from core.batch.words import in_words, signs_in_words
 from core.files.recipe_file import money_text
-from core.tables import CLOSURES
 from server.jugs.bottling import bottled_out
 from server.jugs.evaluation import evaluation_out, strength_out
 from server.jugs.journal import core_event, key_of
@@ -141,7 +140,7 @@ def _helps_out(state: JugState) -> list[HelpOut]:
     if state.world is None or state.life is None or state.emptied:
         return []
     jug = state.world.jugs[key_of(state.jug)]
-    found = helps(jug, state.life.verdict, CLOSURES["wine_bottle", "cork"])
+    found = helps(jug, state.life.verdict)
     return [HelpOut(kind=each.kind, settles=each.settles) for each in found]
 
 

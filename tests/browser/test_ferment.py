@@ -256,3 +256,16 @@ def test_a_smell_says_what_it_means_and_a_photograph_is_shown(going):
     going.get_by_role("button", name="Save entry").click()
     expect(going.get_by_text("Noticed: it smells of eggs.")).to_be_visible()
     expect(going.get_by_role("link", name="Photograph, large")).to_be_visible()
+
+
+def test_a_first_reading_off_the_plan_asks_what_it_was_and_the_answer_is_undone(page, person, must):
+    by_api(person, must, 0.01, 1.030)
+    told(page, person, must)
+    asked = page.get_by_text("What was it?")
+    expect(asked).to_contain_text("It read 1.030")
+    page.get_by_role("button", name=re.compile("^It was ")).first.click()
+    expect(asked).to_have_count(0)
+    assert Event.objects.filter(kind="explained").count() == 1
+    expect(page.get_by_text("The reading off the plan came from").first).to_be_visible()
+    page.get_by_role("button", name="Undo", exact=True).click()
+    expect(asked).to_be_visible()
