@@ -5,8 +5,10 @@ from decimal import Decimal
 
 from core.batch.brew import Array, Brew, no_parts, parts_of
 from core.batch.events import Bottled, Event, Lot, LotMoved, Priming, Tasted
-from core.batch.jug import FilledLot, Jug
-from core.batch.watch import day_of
+from core.batch.felt import Felt
+from core.batch.filled_lot import FilledLot
+from core.batch.jug import Jug
+from core.batch.watch import day_of, days_between
 from core.batch.world import World, not_empty
 from core.cost.costing import Pack, packs_used
 from core.errors import JobError
@@ -16,6 +18,8 @@ from core.plan.evaluation import Recipe
 
 # Room that sugar takes up once it is dissolved, ml per g; what water takes is 1.
 _DISSOLVED_ML_PER_G = 0.62
+# What is to come in a bottle has come after so long, so warm. Common practice.
+_IN_TIME_DAYS, _WARM_C = 14.0, 18.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -163,6 +167,18 @@ def _warn_the_others(world: World, jug: Jug, event: Event, what: LotMoved) -> No
             lot.told.append(said)
             if what.did != "flat":
                 lot.unsafe_since = event.at
+                lot.felt.append(Felt("hard", lot.primed_g_per_l, False, what.did))
+
+
+def felt(world: World, jug: Jug, event: Event, name: str, feel: str) -> None:
+    """How a test bottle feels says the same of all that was filled with it. Raises JobError for no
+    such lot."""
+    one = world.lot(jug, name)
+    warm = not one.cold and (one.standing_c is None or one.standing_c >= _WARM_C)
+    in_time = warm and days_between(one.at, event.at) >= _IN_TIME_DAYS
+    for lot in world.lots.values():
+        if lot.before.moment == one.before.moment and lot.jug == one.jug:
+            lot.felt.append(Felt(feel, one.primed_g_per_l, in_time))
 
 
 def tasted(world: World, jug: Jug, event: Event, what: Tasted) -> None:

@@ -3,9 +3,10 @@
 from collections.abc import Iterable, Sequence
 from datetime import datetime, timedelta
 
-from core.batch.due import COLD, Due
-from core.batch.jug import FilledLot
+from core.batch.due import Due
+from core.batch.filled_lot import FilledLot
 from core.batch.windows import ready_days
+from core.bottle.closing import Closing
 from core.plan.schools import Choices
 
 # Days after filling, common practice: fizz is felt after a week, there after two at about 20 °C.
@@ -31,16 +32,24 @@ def conditioning(
     return tuple(found.values())
 
 
+def make_safe(lots: Iterable[tuple[FilledLot, Closing]]) -> Iterable[Due]:
+    """What stands before all else: bottles that may hold more than they bear, each lot with how
+    it is closed. Due at once, and until they are in the cold."""
+    for lot, closed in lots:
+        if closed.word != "do_not" or closed.limit_volumes is None or not lot.left or lot.cold:
+            continue
+        since = lot.unsafe_since or lot.at
+        why = f"{closed.why} In the cold its gas stays in the drink."
+        until = since + timedelta(days=_UNSAFE_DAYS)
+        yield Due("make_safe", since, until, why, lot=lot.lot.id, bottles=lot.left)
+
+
 def _of(lot: FilledLot, held: bool, choices: Choices) -> Iterable[Due]:
-    if lot.unsafe_since is not None and lot.place != COLD:
-        until = lot.unsafe_since + timedelta(days=_UNSAFE_DAYS)
-        why = "Another bottle of it burst or gushed: in the cold its gas stays in the drink."
-        yield Due("make_safe", lot.unsafe_since, until, why, lot=lot.lot.id, bottles=lot.left)
     fizzy = lot.primed_g_per_l > 0 and not held
     if fizzy:
         why = "Hard as a ball, or lively when one is opened: the fizz is there."
         yield _due(lot, "squeeze", *_FELT_DAYS, why)
-        if not lot.place:
+        if not lot.place and not lot.cold:
             why = "Two weeks in the warm have made its fizz, and the cold keeps it."
             yield _due(lot, "move_cold", *_COLD_DAYS, why)
     ready = ready_days(fizzy, choices)

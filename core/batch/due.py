@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
+from core.batch.filled_lot import COLD
 from core.batch.judge import Judged
 from core.batch.jug import Jug
 from core.plan.schools import Choices, chosen
@@ -37,10 +38,6 @@ class Due:
     grams: float | None = None
     lot: str | None = None
     bottles: int = 0
-
-
-COLD = "cold"
-"""Where bottles stand that were put in the cold."""
 
 
 def done_by(found: Due) -> tuple[str, dict[str, object]] | None:

@@ -76,14 +76,15 @@ class Dosed:
 
 @dataclass(frozen=True, slots=True)
 class Measured:
-    """pH, titratable acidity (g/L as tartaric), how full (share of the vessel), how warm the
-    jug is, or its volume at the mark."""
+    """pH (`ph_within` so much either way), titratable acidity (g/L as tartaric), how full (share of
+    the vessel), how warm the jug is, or its volume at the mark."""
 
     ph: float | None = None
     ta_g_per_l: float | None = None
     fill: float | None = None
     temperature_c: float | None = None
     volume_ml: float | None = None
+    ph_within: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -185,13 +186,16 @@ class Tasted:
 class Tested:
     """What was tried to learn how much sugar is left, one of: reducing sugar, g/L (`over`: at
     least so much); points that a warm sample with fresh yeast fell by; its taste, a word of
-    core.estimate.trials.TASTES; or what the stem shows in water of 20 °C, SG."""
+    core.estimate.trials.TASTES; what the stem shows in water of 20 °C, SG; or how a plastic test
+    bottle of a `lot` feels, a word of core.estimate.trials.FEELS."""
 
     sugar_g_per_l: float | None = None
     over: bool = False
     fell_points: float | None = None
     taste: str | None = None
     stem_in_water: float | None = None
+    bottle: str | None = None
+    lot: str | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,6 @@ from decimal import Decimal
 from core.batch.brew import Brew
 from core.batch.doses import Dosed
 from core.batch.estimator import Estimator
-from core.batch.events import Cared, Lot
 from core.batch.holding import Holding
 from core.batch.watch import FALLEN, Watch
 from core.estimate.views import Estimate
@@ -60,6 +59,8 @@ class Jug:
     tolerance_abv: float | None = None
     vessel_ml: float | None = None
     ph: float | None = None
+    # It may be so much higher or lower: read off a strip.
+    ph_within: float = 0.0
     watch: Watch = field(default_factory=Watch)
     pitched_at: datetime | None = None
     yeast_g: float | None = None
@@ -142,13 +143,19 @@ class Jug:
         """Whether fresh yeast would eat what sugar a sample of it holds: it is not too strong, too
         sour or sulphited."""
         sulphited = self.dosed.so2_mg > 0 or self.dosed.sorbic_mg > 0
-        sour = self.ph is not None and self.ph < TOO_SOUR_PH
+        sour = self.ph is not None and self.ph - self.ph_within < TOO_SOUR_PH
         return not (sulphited or sour or self.brew.drink().abv > TOO_STRONG_ABV)
 
     @property
     def ph_at_rest(self) -> float | None:
-        """Its pH as measured after it stopped; None where nobody has, or it was changed since."""
-        return self.ph if self._at_rest(self.holding.ph_at) else None
+        """Its pH at the most, as measured after it stopped; None where nobody has, or it was
+        changed since."""
+        return self.ph_at_most if self._at_rest(self.holding.ph_at) else None
+
+    @property
+    def ph_at_most(self) -> float | None:
+        """Its pH at the high end, which is the less safe one."""
+        return None if self.ph is None else self.ph + self.ph_within
 
     def takes(self, share: float) -> Dosed:
         """A share of the drink goes, 0 to 1, with what is dosed in it; returns the doses."""
@@ -181,7 +188,8 @@ class Jug:
 
     def follows(self, source: "Jug") -> None:
         """An empty vessel goes on as the one that is poured into it."""
-        self.ph, self.tolerance_abv = source.ph, source.tolerance_abv
+        self.ph, self.ph_within = source.ph, source.ph_within
+        self.tolerance_abv = source.tolerance_abv
         self.pitched_at, self.read_at = source.pitched_at, source.read_at
         self.held_sg, self.unheld = source.held_sg, source.unheld
         self.stem_tried, self.warmth_written = source.stem_tried, source.warmth_written
@@ -189,38 +197,10 @@ class Jug:
 
     def blends(self, source: "Jug") -> None:
         """What holds of both holds of the blend; of the rest the less safe side."""
-        known = [ph for ph in (self.ph, source.ph) if ph is not None]
-        self.ph = max(known) if len(known) == 2 else None
+        known = [(jug.ph, jug.ph_within) for jug in (self, source) if jug.ph is not None]
+        self.ph, self.ph_within = max(known, key=sum) if len(known) == 2 else (None, 0.0)
         limits = [jug.tolerance_abv for jug in (self, source)]
         self.tolerance_abv = max(x for x in limits if x is not None) if all(limits) else None
         self.pitched_at = self.pitched_at or source.pitched_at
         warm = [jug.watch.warmest_c for jug in (self, source)]
         self.watch.warmest_c = min((c for c in warm if c is not None), default=None)
-
-
-@dataclass(slots=True)
-class FilledLot:
-    """Bottles as they were filled: what is in one lot, how the jug stood then, and what one bottle
-    is primed with, g or ml (`primed_each`)."""
-
-    lot: Lot
-    jug: str
-    at: datetime
-    before: Jug
-    brew: Brew
-    dosed: Dosed
-    primed_g_per_l: float
-    primed_most_g_per_l: float
-    primed_with: str
-    primed_each: float
-    left: int
-    place: str = ""
-    money: Decimal | None = None
-    cared: list[tuple[datetime, Cared]] = field(default_factory=list)
-    # What became of some that the others may do too, and since when they are not safe.
-    told: list[str] = field(default_factory=list)
-    unsafe_since: datetime | None = None
-
-    def pays(self, money: Decimal) -> None:
-        """What is in them has cost so much more."""
-        self.money = (self.money or Decimal(0)) + money

@@ -1,5 +1,6 @@
 """What is read, measured and noticed, and what it says of what is in the jug."""
 
+from core.batch.bottling import felt
 from core.batch.events import Cared, Event, Explained, Measured, Noticed, Pitched, Read, Tested
 from core.batch.jug import Jug
 from core.batch.watch import FALLEN, day_of, days_between
@@ -125,7 +126,7 @@ def at_20(jug: Jug, what: Read) -> tuple[float, float | None]:
 def measured(world: World, jug: Jug, event: Event, what: Measured) -> None:
     """pH, acidity, warmth, and how much there is by the mark."""
     if what.ph is not None:
-        jug.ph, jug.holding.ph_at = what.ph, event.at
+        jug.ph, jug.ph_within, jug.holding.ph_at = what.ph, what.ph_within, event.at
     if what.temperature_c is not None:
         _warmed(world, jug, event, what.temperature_c)
     if what.ta_g_per_l is not None:
@@ -169,6 +170,9 @@ def tested(world: World, jug: Jug, event: Event, what: Tested) -> None:
         shows = 1000 * (what.stem_in_water - 1)
         world.happened(Trial(jug.name, day, "stem", shows, stem="stem"))
         jug.stem_tried = True
+        return
+    if what.bottle is not None:
+        felt(world, jug, event, what.lot or "", what.bottle)
         return
     not_empty(jug, "test")
     if what.sugar_g_per_l is not None:

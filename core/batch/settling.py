@@ -9,9 +9,9 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from core.batch.counted import contents_of
 from core.batch.judge import Judged
 from core.batch.jug import Jug
-from core.batch.life import contents_of
 from core.bottle.closing import Word, closing
 from core.estimate.ledger import Kind, Tested
 from core.estimate.trials import answer, log_likelihood

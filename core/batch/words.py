@@ -111,7 +111,7 @@ def _dosed(what: Dosed) -> str:
 
 def _measured(what: Measured) -> str:
     said = (
-        (what.ph, "pH {:g}"),
+        (what.ph, "pH {:g} by a strip" if what.ph_within else "pH {:g}"),
         (what.ta_g_per_l, "{:g} g/L acid as tartaric"),
         (what.temperature_c, "{:g} °C"),
         (what.volume_ml, "{:g} ml by the mark"),
@@ -177,6 +177,8 @@ def _tested(what: Tested) -> str:
         return f"The stem shows {what.stem_in_water:.3f} in water."
     if what.fell_points is not None:
         return f"A forced sample fell by {what.fell_points:g} points."
+    if what.bottle is not None:
+        return f"Lot {what.lot}: the test bottle feels {what.bottle}."
     if what.taste is not None:
         return f"Tastes {what.taste.replace('_', '-')}."
     over = "at least " if what.over else ""

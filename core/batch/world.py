@@ -9,8 +9,9 @@ from core.batch.brew import Array, no_parts, parts_of
 from core.batch.doses import Dosed
 from core.batch.estimator import Estimator
 from core.batch.events import Event
+from core.batch.filled_lot import FilledLot
 from core.batch.held import holds
-from core.batch.jug import FilledLot, Jug
+from core.batch.jug import Jug
 from core.batch.watch import day_of
 from core.cost.costing import packs_used
 from core.errors import JobError

@@ -31,7 +31,7 @@ class Contents:
 
     `unproven` says why so much sugar is counted, and what would prove otherwise; `held` that
     a method holds the sugar back whose every condition is met; `unmet` names what lacks when
-    one was tried.
+    one was tried. `showed` is what bottles of it have shown that should not have been.
     """
 
     dissolved_volumes: float
@@ -44,6 +44,7 @@ class Contents:
     at_most_g_per_l: float = 0.0
     at_rest: bool = True
     asks: str = ""
+    showed: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,6 +140,8 @@ def _judged(
             "do_not",
             f"{closure.bottle_name}: never closed tight. Fill bottles made for it.",
         )
+    if contents.showed:
+        return "do_not", contents.showed
     if closure.still and is_primed:
         return (
             "do_not",

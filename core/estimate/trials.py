@@ -19,6 +19,11 @@ UNSEEN_DAYS = 4.0
 TASTES = ("dry", "off_dry", "medium", "sweet")
 _TASTES_FROM = (8.0, 16.0, 40.0)
 _TASTE_SOFT, _NONSENSE = 4.0, 0.03
+# A plastic bottle that shuts in so many volumes made since it was closed feels firm and hard, soft
+# by so much; one answer in twenty is nonsense. Common practice, no source.
+FEELS_FROM = {"firm": 1.5, "hard": 3.0}
+FEELS = ("soft", *FEELS_FROM)
+_FEEL_SOFT, _FEEL_NONSENSE = 0.7, 0.05
 _LEAST = 1e-26
 
 
@@ -44,6 +49,17 @@ def log_likelihood(test: Tested, found: Drinks, unseen_g: float = 0.0) -> Array:
     else:
         likely = _taste(test, left)
     return np.asarray(np.log(np.maximum(likely, _LEAST)))
+
+
+def feeling_likelihood(feel: str, made_volumes: Array, in_time: bool) -> Array:
+    """How likely a bottle that makes so many volumes in all feels so. `in_time`: they have come;
+    before that soft says nothing, and firm or hard that there is at least so much."""
+    firm, hard = (ndtr((made_volumes - edge) / _FEEL_SOFT) for edge in FEELS_FROM.values())
+    if not in_time:
+        share = {"soft": np.ones_like(made_volumes), "firm": firm, "hard": hard}[feel]
+    else:
+        share = {"soft": 1 - firm, "firm": firm - hard, "hard": hard}[feel]
+    return np.asarray((1 - _FEEL_NONSENSE) * share + _FEEL_NONSENSE / len(FEELS))
 
 
 def _sugar(test: Tested, left: Array) -> Array:

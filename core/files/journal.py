@@ -3,6 +3,7 @@
 import hashlib
 import json
 from collections.abc import Callable, Mapping
+from dataclasses import replace
 from datetime import datetime
 from typing import Any, cast
 
@@ -29,7 +30,7 @@ from core.batch.events import (
 )
 from core.errors import JobError
 from core.estimate.causes import KINDS as CAUSES
-from core.estimate.trials import TASTES
+from core.estimate.trials import FEELS, TASTES
 from core.files.bottlings import bottled, lot_moved
 from core.files.fields import (
     MOST_WORDS,
@@ -46,6 +47,7 @@ from core.files.fields import (
 )
 from core.files.recipe_file import pour_of
 from core.finish.stabilising import TABLET_G
+from core.must.acidity import STRIP_PH
 from core.must.mixing import MOST_ML
 
 _MOST_CHIPS = 50
@@ -165,8 +167,9 @@ def _measured(what: Fields, at: str) -> What:
         number_of(what, "fill", at, most=2),
         between(what, "temperature_c", at, -20, 60),
         number_of(what, "volume_ml", at, above=0, most=MOST_ML),
+        STRIP_PH if one_of(what, "ph_by", at, ("meter", "strip"), "meter") == "strip" else 0.0,
     )
-    if measured == Measured():
+    if replace(measured, ph_within=0.0) == Measured():
         raise JobError("Say what was measured: ph, ta, fill, temperature_c or volume_ml.", at)
     return measured
 
@@ -224,14 +227,20 @@ def _tested(what: Fields, at: str) -> What:
     fell = between(what, "fell_points", at, -5, 60)
     water = between(what, "stem_in_water_sg", at, 0.97, 1.03)
     taste = one_of(what, "taste", at, TASTES, "") if what.get("taste") is not None else None
-    if sum(each is not None for each in (sugar, fell, water, taste)) != 1:
+    feels = one_of(what, "bottle", at, FEELS, "") if what.get("bottle") is not None else None
+    if sum(each is not None for each in (sugar, fell, water, taste, feels)) != 1:
         raise JobError(
-            "Say what was tested: one of sugar_g_per_l, fell_points, taste or stem_in_water_sg.", at
+            "Say what was tested: one of sugar_g_per_l, fell_points, taste, stem_in_water_sg or"
+            " bottle.",
+            at,
         )
+    lot = text_of(what, "lot", at)
+    if (lot is None) != (feels is None):
+        raise JobError("A test bottle is one of a lot: give bottle and lot.", at_key(at, "lot"))
     over = what.get("over", False)
     if not isinstance(over, bool) or (over and sugar is None):
         raise JobError("“over” is true where the sugar was beyond the scale.", at_key(at, "over"))
-    return Tested(sugar, over, fell, taste, water)
+    return Tested(sugar, over, fell, taste, water, feels, lot)
 
 
 def _explained(what: Fields, at: str) -> What:
@@ -333,7 +342,7 @@ _READERS: Mapping[str, tuple[Callable[[Fields, str], What], tuple[str, ...]]] = 
     "read": (_read, (*_SCALES, "temperature_c", "instrument", "sample", "sample_ml", "seen")),
     "measured": (
         _measured,
-        ("ph", "ta_g_per_l_tartaric", "fill", "temperature_c", "volume_ml"),
+        ("ph", "ph_by", "ta_g_per_l_tartaric", "fill", "temperature_c", "volume_ml"),
     ),
     "noticed": (_noticed, ("chips", "words", "pictures")),
     "cared": (_cared, ("lot", "did", "temperature_c", "core_c", "minutes")),
@@ -343,7 +352,10 @@ _READERS: Mapping[str, tuple[Callable[[Fields, str], What], tuple[str, ...]]] = 
     "lot_moved": (lot_moved, ("lot", "did", "count", "place")),
     "tasted": (_tasted, ("lot", "by", "scores", "words")),
     "explained": (_explained, ("reading", "cause", "pour")),
-    "tested": (_tested, ("sugar_g_per_l", "over", "fell_points", "taste", "stem_in_water_sg")),
+    "tested": (
+        _tested,
+        ("sugar_g_per_l", "over", "fell_points", "taste", "stem_in_water_sg", "bottle", "lot"),
+    ),
     "struck": (_struck, ("event",)),
 }
 

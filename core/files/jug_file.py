@@ -9,7 +9,8 @@ from typing import Any
 from core.batch.due import Due
 from core.batch.events import Event
 from core.batch.fold import fold
-from core.batch.life import BottledLot, Life, life
+from core.batch.life import Life, life
+from core.batch.lots import BottledLot
 from core.batch.outlook import outlook
 from core.batch.settling import helps
 from core.batch.world import World
@@ -157,6 +158,7 @@ def _now(told: Life) -> dict[str, Any] | None:
         "sugar_g_per_l": interval(now.sugar_g_per_l, 3),
         "acid_g_per_l": interval(now.acid_g_per_l, 3),
         "ph": now.ph,
+        "ph_within": now.ph_within,
         "so2_added_mg_per_l": round(now.so2_added_mg_per_l, 3),
         "sorbic_acid_mg_per_l": round(now.sorbic_acid_mg_per_l, 3),
         "nitrogen_added_mg_per_l": round(now.nitrogen_added_mg_per_l, 3),

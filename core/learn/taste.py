@@ -10,8 +10,9 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.special import ndtr
 
+from core.batch.counted import estimate_of
 from core.batch.events import Dosed, Event
-from core.batch.life import BottledLot, estimate_of
+from core.batch.lots import BottledLot
 from core.batch.tasting import SHARE
 from core.bottle.priming import GAS_WORDS
 from core.finish.sweetening import SWEETNESS, wine_word

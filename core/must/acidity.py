@@ -11,6 +11,8 @@ from core.measure.trial import scaled_up
 # grow. Source: 21 CFR 114.
 PH_WARN = 4.2
 PH_LIMIT = 4.6
+STRIP_PH = 0.3
+"""How far a pH that is read off a strip may lie off, either way. Common practice, no source."""
 
 BICARBONATES = {"potassium": 100.115, "sodium": 84.007}
 """Molar masses of the two bicarbonates, g/mol."""

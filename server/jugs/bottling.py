@@ -7,9 +7,11 @@ from uuid import uuid4
 
 from django.utils import timezone
 
+from core.batch.counted import warmest_c
 from core.batch.events import Bottled
 from core.batch.events import Event as CoreEvent
-from core.batch.life import BottledLot, Life, how_strong, life, warmest_c
+from core.batch.life import Life, life
+from core.batch.lots import BottledLot, how_strong
 from core.bottle import filling
 from core.bottle.filling_day import filling_day
 from core.bottle.label import label_lines

@@ -8,7 +8,7 @@ from pydantic import TypeAdapter
 
 from core import tables
 from core.batch.due import Due, done_by
-from core.batch.life import BottledLot
+from core.batch.lots import BottledLot
 from core.batch.outlook import outlook
 from core.batch.windows import window
 from core.batch.words import DUE

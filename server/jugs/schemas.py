@@ -102,6 +102,7 @@ class NowOut(BaseModel):
     abv: IntervalOut
     sugar_g_per_l: IntervalOut
     ph: float | None
+    ph_within: float
     so2_added_mg_per_l: float
     cost: str | None
 

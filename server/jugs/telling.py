@@ -155,6 +155,7 @@ def _now_out(state: JugState) -> NowOut | None:
         abv=IntervalOut.of(now.abv),
         sugar_g_per_l=IntervalOut.of(now.sugar_g_per_l),
         ph=now.ph,
+        ph_within=now.ph_within,
         so2_added_mg_per_l=now.so2_added_mg_per_l,
         cost=None if now.cost is None else money_text(now.cost),
     )

@@ -12,6 +12,13 @@ export function points(count: number): string {
   return `${shown} ${shown === 1 ? "point" : "points"}`;
 }
 
+/** "pH 3.4", and how far it may lie off where a strip said so. */
+export function acidity(now: { ph: number | null; ph_within: number }): string {
+  if (now.ph === null) return "";
+  const within = now.ph_within > 0 ? `, give or take ${now.ph_within.toFixed(1)}` : "";
+  return `pH ${now.ph.toFixed(1)}${within}`;
+}
+
 /** "1 day", "12 days": parts of a day count as one more. */
 export function wholeDays(days: number): string {
   const shown = Math.max(Math.ceil(days), 1);

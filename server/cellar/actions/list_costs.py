@@ -2,7 +2,7 @@
 
 from decimal import Decimal
 
-from core.batch.life import BottledLot
+from core.batch.lots import BottledLot
 from core.cost.costing import cost_of, per_bottle, per_unit_of_alcohol, saved_against
 from core.files.recipe_file import money_text
 from core.learn.spending import all_poured, price_of, summed, used_up

@@ -9,7 +9,7 @@ from zoneinfo import ZoneInfo
 import zxingcpp
 from django.template.loader import render_to_string
 
-from core.batch.life import BottledLot
+from core.batch.lots import BottledLot
 from core.batch.windows import window
 from core.bottle.label import ALWAYS, label_lines, label_strength
 from core.bottle.label_sheets import LabelSheet, sheet_of

@@ -1,6 +1,6 @@
 """The empty bottles at home, and which of them a jug fills."""
 
-from core.batch.life import contents_of, warmest_c
+from core.batch.counted import contents_of, warmest_c
 from core.bottle.closing import PrimedBy, closing, closure_of
 from core.bottle.filling import check_count
 from core.bottle.mix import Empties, best_mix

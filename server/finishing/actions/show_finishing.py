@@ -106,7 +106,7 @@ def _standing(state: JugState) -> Standing:
         proven=verdict.proven,
         volume_ml=now.volume_ml.value,
         abv=now.abv.value,
-        ph=now.ph,
+        ph=jug.ph_at_most,
         so2_mg_per_l=now.so2_added_mg_per_l,
         sorbic_mg_per_l=now.sorbic_acid_mg_per_l,
         racked=jug.racked,

@@ -11,7 +11,7 @@ from core.files.jug_file import read_jug_file
 from tests.core.batch.jugs import PEAR, file_of, lot, on, plan
 
 DRY = [on(1, "pitched"), on(20, "read", sg=0.998), on(45, "read", sg=0.998)]
-FIZZY = lot("a", 330, 6, "beer_bottle", "crown", priming={"g_per_l": 8})
+FIZZY = lot("a", 330, 6, "sparkling_bottle", "crown", priming={"g_per_l": 8})
 STILL = lot("b", 750, 1)
 
 

@@ -3329,6 +3329,8 @@ export interface components {
             sugar_g_per_l: components["schemas"]["IntervalOut"];
             /** Ph */
             ph: number | null;
+            /** Ph Within */
+            ph_within: number;
             /** So2 Added Mg Per L */
             so2_added_mg_per_l: number;
             /** Cost */

@@ -11,7 +11,7 @@ import { Explained } from "../frame/Explained";
 import { ChoiceField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, Mark, QuietButton } from "../frame/states";
-import { counted } from "../jug/bottle/lots";
+import { counted, FEELS } from "../jug/bottle/lots";
 import { TastingForm } from "../jug/taste/TastingForm";
 import { Tastings } from "../jug/taste/Tastings";
 import { Guests } from "./Guests";
@@ -224,6 +224,22 @@ function More({
           Save
         </QuietButton>
       </Grid>
+      <Stack gap="1" role="group" aria-label="How the test bottle feels">
+        <Text>The plastic test bottle of it feels</Text>
+        <HStack>
+          {Object.entries(FEELS).map(([key, name]) => (
+            <QuietButton
+              key={key}
+              busy={busy}
+              onClick={() =>
+                write("tested", { bottle: key }, `The test bottle is ${name.toLowerCase()}.`)
+              }
+            >
+              {name}
+            </QuietButton>
+          ))}
+        </HStack>
+      </Stack>
       <Grid templateColumns="minmax(0, 1fr) auto" gap="2" alignItems="end">
         <TextField
           label="Counted: so many are there"

@@ -9,7 +9,7 @@ import { Mark, QuietButton } from "../../frame/states";
 import { degree, readNumber, readTemperature, temperature } from "../../units";
 import { useJugContext } from "../jugContext";
 import { useLog } from "../useLog";
-import { counted } from "./lots";
+import { counted, FEELS } from "./lots";
 
 const DID = {
   opened: "Opened",
@@ -21,6 +21,7 @@ const DID = {
   moved: "Moved to another place",
   heated: "Heated in a water bath",
   held_at: "Stand at a temperature",
+  felt: "Felt: the test bottle",
 } as const;
 type Did = keyof typeof DID;
 
@@ -28,8 +29,15 @@ type Did = keyof typeof DID;
 function written(
   did: Did,
   lot: string | undefined,
-  typed: { count: number | null; place: string; celsius: number | null; long: number | null },
+  typed: {
+    count: number | null;
+    place: string;
+    celsius: number | null;
+    long: number | null;
+    feel: string;
+  },
 ) {
+  if (did === "felt") return { kind: "tested", what: { lot, bottle: typed.feel } };
   if (did === "heated")
     return { kind: "cared", what: { did, lot, core_c: typed.celsius, minutes: typed.long } };
   if (did === "held_at") return { kind: "cared", what: { did, lot, temperature_c: typed.celsius } };
@@ -48,6 +56,7 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
   const [count, setCount] = useState("1");
   const [place, setPlace] = useState("");
   const [warm, setWarm] = useState("");
+  const [feel, setFeel] = useState<keyof typeof FEELS>("soft");
   const [minutes, setMinutes] = useState("");
   const celsius = readTemperature(warm);
   const long = readNumber(minutes, "min", "minutes");
@@ -55,12 +64,13 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
   const chosen = lots.find((each) => each.id === lot) ?? lots[0];
   const save = () =>
     act(async () => {
-      const entry = written(did, chosen?.id, { count: many, place, celsius, long });
-      await log([entry], `${chosen ? bottleSize(chosen.size_ml) : ""}: ${DID[did].toLowerCase()}.`);
+      const entry = written(did, chosen?.id, { count: many, place, celsius, long, feel });
+      const said = did === "felt" ? `the test bottle is ${feel}` : DID[did].toLowerCase();
+      await log([entry], `${chosen ? bottleSize(chosen.size_ml) : ""}: ${said}.`);
       setCount("1");
     });
   const needs = { heated: celsius !== null && long !== null, held_at: celsius !== null };
-  const ready = did === "heated" || did === "held_at" ? needs[did] : !!many;
+  const ready = did === "felt" || (did === "heated" || did === "held_at" ? needs[did] : !!many);
   const notes = [...new Set(lots.flatMap((each) => each.notes))];
   return (
     <Stack gap="3">
@@ -89,17 +99,22 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
         ))}
       </Text>
       <Grid
-        templateColumns={{ base: "1fr 1fr", md: "5rem 1fr 1fr 1fr auto" }}
+        templateColumns={{
+          base: "1fr 1fr",
+          md: did === "felt" ? "1fr 1fr 1fr auto" : "5rem 1fr 1fr 1fr auto",
+        }}
         gap="2"
         alignItems="end"
       >
-        <TextField
-          label="Bottles"
-          inputMode="numeric"
-          value={count}
-          error={many === null ? "Like 1." : undefined}
-          onChange={(event) => setCount(event.target.value)}
-        />
+        {did !== "felt" && (
+          <TextField
+            label="Bottles"
+            inputMode="numeric"
+            value={count}
+            error={many === null ? "Like 1." : undefined}
+            onChange={(event) => setCount(event.target.value)}
+          />
+        )}
         <ChoiceField label="Of" value={chosen?.id ?? ""} onChange={setLot}>
           {lots.map((each) => (
             <option key={each.id} value={each.id}>
@@ -119,6 +134,19 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
           ))}
         </ChoiceField>
         <HStack align="flex-start">
+          {did === "felt" && (
+            <ChoiceField
+              label="It is"
+              value={feel}
+              onChange={(next) => setFeel(next as keyof typeof FEELS)}
+            >
+              {Object.entries(FEELS).map(([key, name]) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </ChoiceField>
+          )}
           {did === "moved" && (
             <TextField
               label="Where to"

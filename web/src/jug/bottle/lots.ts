@@ -12,6 +12,9 @@ export const MEASURES = {
 } as const;
 export type Measure = keyof typeof MEASURES;
 
+/** How a plastic test bottle of a lot feels in the hand: keys of core's words. */
+export const FEELS = { soft: "Soft", firm: "Firm", hard: "Hard" } as const;
+
 /** Priming being written: everything as typed. `from` is a sugar, or a source of the shelf. */
 export type Primed = { by: Measure; much: string; from: string; dropG: string };
 

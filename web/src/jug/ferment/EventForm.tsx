@@ -19,6 +19,7 @@ import {
   CARES,
   isWeighed,
   KINDS,
+  PH_BY,
   sourceOf,
   TASTES,
   TEST_NOTES,
@@ -262,8 +263,19 @@ function Fields({
       return figure("amount", "Left behind, ml", "Nothing: the usual for this juice");
     case "measured":
       return (
-        <Grid templateColumns={{ base: "1fr", sm: "1fr 1fr 1fr" }} gap="3" alignItems="start">
+        <Grid
+          templateColumns={{ base: "1fr 1fr", md: "repeat(4, 1fr)" }}
+          gap="3"
+          alignItems="start"
+        >
           {figure("ph", "pH")}
+          <ChoiceField label="By" value={typed.phBy} onChange={(phBy) => set({ phBy })}>
+            {Object.entries(PH_BY).map(([key, name]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </ChoiceField>
           {figure("warm", `The jug, ${degree()}`)}
           {figure("volume", "By the mark, ml")}
         </Grid>

@@ -2,7 +2,16 @@ import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/reac
 import { useMemo } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { showJug } from "../../api/queries";
-import { gravity, money, percent, percentRange, points, range, volume } from "../../format";
+import {
+  acidity,
+  gravity,
+  money,
+  percent,
+  percentRange,
+  points,
+  range,
+  volume,
+} from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { useKeys } from "../../frame/keys";
@@ -198,7 +207,7 @@ function NowLine({ now }: { now: Schemas["NowOut"] }) {
     <Text color="quiet" fontSize="sm" mb="2">
       Now: {volume(now.volume_ml.value)}, {range(now.sugar_g_per_l, (grams) => grams.toFixed(0))}{" "}
       g/L sugar left
-      {now.ph !== null && <Explained text={`, pH ${now.ph.toFixed(1)}`} />}
+      {now.ph !== null && <Explained text={`, ${acidity(now)}`} />}
       {now.so2_added_mg_per_l > 0 && (
         <Explained text={`, ${now.so2_added_mg_per_l.toFixed(0)} mg/L of sulphite added`} />
       )}

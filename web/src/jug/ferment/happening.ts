@@ -51,6 +51,9 @@ export const TASTES = {
   sweet: "Sweet",
 } as const;
 
+/** What a pH was read with. */
+export const PH_BY = { meter: "A meter", strip: "A strip" } as const;
+
 export const CARES = {
   swirled: "Swirled",
   degassed: "Degassed",
@@ -67,6 +70,8 @@ export type Typed = {
   dose: string;
   of: string;
   ph: string;
+  /** A key of PH_BY. */
+  phBy: string;
   warm: string;
   volume: string;
   words: string;
@@ -92,6 +97,7 @@ export const blank: Typed = {
   dose: "sulphite_potassium",
   of: "",
   ph: "",
+  phBy: "meter",
   warm: "",
   volume: "",
   words: "",
@@ -141,6 +147,7 @@ export function typedFrom(event: Event): Typed | null {
     dose: said(what.dose) || blank.dose,
     of: said(what.acid ?? what.sugar ?? what.made_of),
     ph: said(what.ph),
+    phBy: said(what.ph_by) || blank.phBy,
     // With its unit: a bare figure is read on the kitchen's own scale.
     warm: what.temperature_c == null ? "" : `${what.temperature_c} °C`,
     volume: said(what.volume_ml),
@@ -251,6 +258,7 @@ export function toWhat(
         const value = read();
         if ("wrong" in value) mistyped.push(...value.wrong);
         else what[name] = value.value;
+        if (name === "ph" && typed.phBy === "strip") what.ph_by = "strip";
       }
       if (!mistyped.length && !Object.keys(what).length)
         mistyped.push({ at: "ph", text: "Write at least one of them." });

@@ -1,7 +1,7 @@
 import { Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
-import { percent, volume } from "../../format";
+import { acidity, percent, volume } from "../../format";
 import { Explained } from "../../frame/Explained";
 import { SegmentField } from "../../frame/fields";
 import { GoButton, Mark, Panel } from "../../frame/states";
@@ -63,7 +63,7 @@ function Finishing({
           </Text>
           <Text color="quiet">
             {Math.round(now.sugar_g_per_l.value)} g/L of sugar
-            {now.ph !== null && `, pH ${now.ph.toFixed(1)}`}
+            {now.ph !== null && `, ${acidity(now)}`}
           </Text>
           <Mark tone={finishing.stopped ? "good" : "bad"}>
             {finishing.stopped ? "It has stopped." : "It still falls."}
