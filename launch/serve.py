@@ -67,6 +67,23 @@ def product_service(environment: dict[str, str]) -> Iterator[str]:
         own.wait(10)
 
 
+@contextlib.contextmanager
+def renewing(environment: dict[str, str]) -> Iterator[None]:
+    """Beside the server, what lists show is made anew: after a new version, and day by day."""
+    own = subprocess.Popen(
+        [PYTHON, "-m", "server.manage", "renew"],
+        env=environment,
+        cwd=ROOT,
+        start_new_session=True,
+        preexec_fn=lambda: dies_with_parent(signal.SIGTERM),
+    )
+    try:
+        yield
+    finally:
+        own.terminate()
+        own.wait(10)
+
+
 def _started() -> tuple[int, str] | None:
     """Process and address of a running ./amber start of this checkout."""
     note = state("running")
@@ -116,6 +133,7 @@ def start(port: int, demo: bool, photos: bool) -> int:
         note.write_text(f"{os.getpid()} {address}")
         try:
             _ready(environment)
+            stack.enter_context(renewing(environment))
             return _serve(port, address, environment, own)
         except KeyboardInterrupt:
             return 0
@@ -124,9 +142,9 @@ def start(port: int, demo: bool, photos: bool) -> int:
 
 
 def _ready(environment: dict[str, str]) -> None:
-    """Migrate, and load the demo kitchen once."""
+    """Migrate."""
     done = subprocess.run(
-        [PYTHON, "-m", "server.manage", "prepare"],
+        [PYTHON, "-m", "server.manage", "migrate", "--verbosity", "0", "--no-input"],
         env=environment,
         cwd=ROOT,
         start_new_session=True,

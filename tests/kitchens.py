@@ -129,3 +129,12 @@ def _reaped(pids: list[int]):
         if not any(Path(f"/proc/{pid}").exists() for pid in pids):
             return
         time.sleep(0.1)
+
+
+def remade():
+    """The lines of all jugs made anew, as the command beside the server does it."""
+    from server.jugs.models import Jug
+    from server.jugs.rows import renew_all
+
+    Jug.objects.update(row_of="")
+    renew_all(Jug.objects.all())

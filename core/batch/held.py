@@ -1,5 +1,8 @@
 """Whether sulphite and sorbate hold the sugar of a jug, and what lacks before they do."""
 
+from dataclasses import dataclass
+from datetime import datetime
+
 from core.batch.jug import Jug
 from core.finish.holding import Stabilised, unmet
 
@@ -25,3 +28,31 @@ def lacks(jug: Jug) -> tuple[str, ...]:
     if not jug.clear:
         wants.append("nobody has written that it is clear since it stopped")
     return tuple(wants)
+
+
+@dataclass(frozen=True, slots=True)
+class Lapsed:
+    """Something that was noted (clear, racked, ph) before the jug stopped, and so no longer
+    counts; in a sentence."""
+
+    what: str
+    text: str
+
+
+def lapsed(jug: Jug) -> tuple[Lapsed, ...]:
+    """What was noted too early to count for what holds its sugar."""
+    noted = jug.holding
+    return tuple(
+        Lapsed(what, text.format(day=f"{at.day} {at:%b}"))
+        for what, at, text in (
+            ("clear", noted.clear_at, "It was clear on {day}, before it stopped: look again."),
+            ("racked", noted.racked_at, "It was racked on {day}, before it stopped: once more."),
+            ("ph", noted.ph_at, "Its pH is of {day}, before it stopped: measure it again."),
+        )
+        if _too_early(jug, at)
+    )
+
+
+def _too_early(jug: Jug, at: datetime | None) -> bool:
+    since = jug.rests_since
+    return at is not None and since is not None and at < since

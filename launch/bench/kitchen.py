@@ -177,7 +177,7 @@ def bottle_jugs(account_id: int, jugs: int) -> int:
     from server.accounts.models import Account
     from server.jugs.actions.jug_file import brought_in, written
     from server.jugs.journal import with_events
-    from server.jugs.rows import refresh_rows
+    from server.jugs.rows import renew_all
     from server.jugs.state import JugState
 
     account = Account.objects.get(pk=account_id)
@@ -192,7 +192,7 @@ def bottle_jugs(account_id: int, jugs: int) -> int:
     made = 0
     for number in range(jugs):
         made = brought_in(account, {**file, "name": f"Batch {number}"})[0].id
-    refresh_rows(account.jugs.all())
+    renew_all(account.jugs.all())
     return made
 
 

@@ -17,6 +17,7 @@ from server.jugs.actions.write_down import Step, write
 from server.jugs.bottling import lot_name
 from server.jugs.models import Jug
 from server.jugs.plan_schemas import PlanIn, VesselIn, YeastIn
+from server.jugs.rows import renew_all
 from server.jugs.schemas import JugIn, KeepPlanIn
 from server.jugs.state import JugState
 from server.shelf.actions.put_on_shelf import put_on_shelf
@@ -53,6 +54,7 @@ def load(now: datetime) -> Account:
         keep_bottles(account, empties)
     for demo in JUGS:
         _load_jug(account, demo, shelf, now)
+    renew_all(account.jugs.all())
     return account
 
 

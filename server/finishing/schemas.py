@@ -86,14 +86,23 @@ class TimerOfJugOut(BaseModel):
     until: datetime
 
 
+class LapsedOut(BaseModel):
+    """Something noted before it stopped (clear, racked, ph) that no longer counts."""
+
+    what: str
+    text: str
+
+
 class FinishingOut(BaseModel):
     """A jug that has fermented: how it clears, what it may become, and what waits for it. The
-    wish is the planned one; `usual_left_ml` is what one racking leaves behind."""
+    wish is the planned one; `usual_left_ml` is what one racking leaves behind; `lapsed` what was
+    noted too early to count."""
 
     stopped: bool
     proven: bool
     racked: bool
     clear: bool
+    lapsed: list[LapsedOut]
     usual_left_ml: IntervalOut
     looks: list[LookOut]
     way: str

@@ -90,7 +90,7 @@ def _locked(request: HttpRequest, jug_id: int, *into: int) -> JugState:
 
 
 def _whole(request: HttpRequest, jug_id: int) -> JugOut:
-    """The jug as it is in the record by now; its line in the list is kept with it."""
+    """The jug as it is in the record after a write; its line in the list is kept with it."""
     state = _state(request, jug_id)
     keep_row(state)
     return jug_out(state)
@@ -116,7 +116,7 @@ def begin_jug(request: HttpRequest, payload: JugIn) -> JugOut:
 
 @router.get("/{int:jug_id}", response={200: JugOut, **REFUSALS})
 def get_jug(request: HttpRequest, jug_id: int) -> JugOut:
-    return _whole(request, jug_id)
+    return jug_out(_state(request, jug_id))
 
 
 def _set_removed(request: HttpRequest, jug_id: int, removed: bool) -> JugOut:

@@ -33,6 +33,13 @@ class Jug(models.Model):
     row = models.TextField(null=True)
     lots = models.TextField(null=True)
     row_of = models.CharField(max_length=64, blank=True)
+    # The moment that they are of, and how often something made them old: what was worked out
+    # before a write is not kept after it.
+    row_at = models.DateTimeField(null=True)
+    writes = models.PositiveIntegerField(default=0)
+    # What a new version no longer says of it, in a sentence, and whether somebody has seen that.
+    no_longer = models.TextField(blank=True)
+    no_longer_seen = models.BooleanField(default=False)
     stage = models.CharField(max_length=16, blank=True)
     # How it ran, once it is finished, for the forecasts of others (see core.ferment.forecast).
     pace = models.JSONField(null=True)

@@ -1,20 +1,27 @@
 """Jugs as lines of a list, kept beside each jug: a list never folds."""
 
+import logging
 from collections.abc import Iterable
-from datetime import datetime
+from datetime import datetime, timedelta
+from typing import Any
 
-from django.db.models import Q, QuerySet
+from django.db import DatabaseError
+from django.db.models import F, Q, QuerySet
+from django.utils import timezone
 from pydantic import TypeAdapter
+from pydantic_core import from_json
 
 from core import tables
 from core.batch.due import Due, done_by
 from core.batch.lots import BottledLot
+from core.batch.news import no_longer
 from core.batch.outlook import outlook
 from core.batch.windows import window
 from core.batch.words import DUE
 from core.bottle.label import label_lines
 from core.files.recipe_file import money_text
 from core.plan.schools import Choices
+from server.accounts.models import Account
 from server.jugs.bottle_schemas import DoneOut, DrinkOut, DueOut, LotRow
 from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
@@ -28,64 +35,142 @@ LOTS = TypeAdapter(list[LotRow])
 # The order of the list: what is due, what is still planned, what is in bottles.
 _DUE, _PLANNED, _BOTTLED = range(3)
 _COLOURLESS = ("water", "sugar", "acid")
-MOST_AHEAD = 20
-"""More lines than this at once are made without looking ahead: a list is not waited for."""
+# Lines that a write made old and that are made anew before it is answered; what a write reaches
+# beyond that (a habit, say) is left to the command that renews.
+_AT_ONCE = 20
+# What goes on by itself is looked at once a day.
+_GOES_OLD = timedelta(days=1)
+# How a line begins that nobody has made, and how the version before said what is proven.
+_WORKING, _WAS_PROVEN = "Working it out.", "Dry, and proven."
+_FAILED = "It could not be worked out: look at its page."
+_log = logging.getLogger(__name__)
 
 
 def rows(jugs: QuerySet[Jug], first: int, last: int) -> list[JugRow]:
     """A line for each jug from one place of the list to another, the most urgent first, as it
-    was kept when something last happened to it.
-
-    Two queries. Lines that other rules made, or that nobody has made yet, are made before.
-    """
-    refresh_rows(jugs)
-    ordered = jugs.order_by("due_rank", "due_until", "-number").values_list("row", flat=True)
-    # What something happened to this very moment is in the next list.
-    return [JugRow.model_validate_json(row) for row in ordered[first:last] if row]
+    was kept. One query, and nothing is worked out."""
+    ordered = jugs.order_by("due_rank", "due_until", "-number")
+    return [_kept(jug) for jug in ordered.only(*_LINE)[first:last]]
 
 
-def refresh_rows(jugs: QuerySet[Jug]) -> None:
-    """Make the lines anew that other rules made, or that nobody has made yet, with all that is
-    kept beside them. One query where there are none."""
-    made = list(with_events(outworn(jugs)))
-    for jug in made:
-        keep_row(JugState.load(jug), ahead=len(made) <= MOST_AHEAD)
+_LINE = ("account", "number", "name", "stage", "begun_at", "row", "row_of", "row_at")
+
+
+def _kept(jug: Jug) -> JugRow:
+    """The line as it was kept; where other rules made it, what is no figure and no verdict."""
+    fresh = jug.row_of == judged_by()
+    if jug.row and fresh:
+        row = JugRow.model_validate_json(jug.row)
+        row.of = jug.row_at
+        return row
+    looks = from_json(jug.row) if jug.row else {}
+    return JugRow(
+        id=jug.id,
+        number=jug.number,
+        name=jug.name,
+        stage=jug.stage or "plan",
+        begun_at=jug.begun_at,
+        headline=_FAILED if fresh else _WORKING,
+        drinks=looks.get("drinks", []),
+        sg=None,
+        abv=None,
+        share=0.0,
+        shape=looks.get("shape", "demijohn"),
+        vessel_ml=looks.get("vessel_ml"),
+        held_ml=looks.get("held_ml", 0.0),
+        due=[],
+        proven=False,
+        corks=False,
+        of=jug.row_at if fresh else None,
+    )
+
+
+def renew(jugs: QuerySet[Jug], most: int) -> int:
+    """Make lines anew: those that nobody has made, that a write or a new version made old, then
+    those that have stood for a day. At most so many; returns how many. First come those of
+    whoever was here last, and of theirs what is not in bottles yet."""
+    now = timezone.now()
+    stood = Q(row_at__lt=now - _GOES_OLD) & (Q(due_rank__lt=_BOTTLED) | Q(due_until__isnull=False))
+    seen = (F("account__last_login").desc(nulls_last=True), "due_rank", "-number")
+    chosen = list(outworn(jugs).order_by(*seen)[:most].values_list("id", flat=True))
+    if len(chosen) < most:
+        by_time = jugs.filter(stood).exclude(id__in=chosen).order_by("row_at")
+        chosen += by_time[: most - len(chosen)].values_list("id", flat=True)
+    for jug in with_events(Jug.objects.filter(id__in=chosen)):
+        try:
+            keep_row(JugState.load(jug))
+        except DatabaseError:
+            raise
+        except Exception:
+            # One that fails takes no other along, and is tried again after the next write.
+            _log.exception("The line of jug %s could not be made.", jug.id)
+            Jug.objects.filter(id=jug.id).update(row="", row_of=judged_by(), row_at=now)
+    return len(chosen)
+
+
+def renew_all(jugs: QuerySet[Jug]) -> None:
+    """Every line that is not of these rules, however many there are."""
+    while renew(outworn(jugs), _AT_ONCE):
+        pass
+
+
+def renew_written(account: Account) -> None:
+    """Lines of an account that a write made old, where it did not reach too many."""
+    old = list(outworn(account.jugs.all()).values_list("id", flat=True)[: _AT_ONCE + 1])
+    if 0 < len(old) <= _AT_ONCE:
+        renew(account.jugs.filter(id__in=old), _AT_ONCE)
 
 
 def outworn(jugs: QuerySet[Jug]) -> QuerySet[Jug]:
-    """Those whose lines other rules made, or nobody yet."""
+    """Those whose lines other rules made, or nobody yet, or that something was written of since."""
     return jugs.filter(Q(row__isnull=True) | ~Q(row_of=judged_by()))
 
 
-def keep_row(state: JugState, ahead: bool = True) -> JugRow:
-    """Keep the jug's line beside it, where it is not there yet; `ahead`: with when it is likely
-    dry, which takes longer than all the rest."""
-    jug, rules = state.jug, judged_by()
-    if jug.row is not None and jug.row_of == rules:
-        return JugRow.model_validate_json(jug.row)
-    row, lots = _row(state, ahead), lots_of(state)
+def keep_row(state: JugState) -> None:
+    """Keep the jug's line beside it, with all that is kept with it; unless something was written
+    of it meanwhile."""
+    jug, rules, now = state.jug, judged_by(), timezone.now()
+    row, lots = _row(state, ahead=True), lots_of(state)
     # What bottles want is told on Today: in the list they come last.
     rank = _BOTTLED if state.emptied else _DUE if row.due else _PLANNED
     until = row.due[0].until if row.due else None
     came = outcome_of(state)
-    if came != jug.outcome:
-        batches_changed(jug)
-    Jug.objects.filter(id=jug.id).update(
+    kept = Jug.objects.filter(id=jug.id, writes=jug.writes).update(
         row=row.model_dump_json(),
         lots=LOTS.dump_json(lots).decode() if lots else None,
         row_of=rules,
+        row_at=now,
         stage=row.stage,
         due_rank=rank,
         due_until=until,
         outcome=came,
         spent=spent_of(state),
+        **_news(state, row),
     )
-    return row
+    if kept and came != jug.outcome:
+        batches_changed(jug)
+
+
+def _news(state: JugState, row: JugRow) -> dict[str, Any]:
+    """What a new version no longer says of it, to be told once."""
+    jug = state.jug
+    if row.proven or state.life is None or state.emptied:
+        return {"no_longer": "", "no_longer_seen": False}
+    if not jug.row or jug.row_of in ("", judged_by()):
+        return {}
+    was = from_json(jug.row)
+    proven = was.get("proven", was.get("headline") == _WAS_PROVEN)
+    if not proven and (row.corks or not was.get("corks", False)):
+        return {}
+    told = no_longer(proven, state.life.verdict)
+    return {"no_longer": told, "no_longer_seen": False}
 
 
 def outdated(jugs: Iterable[Jug]) -> None:
-    """Something happened to these: their lines are made anew."""
-    Jug.objects.filter(id__in=[jug.id for jug in jugs]).update(row=None, pace=None)
+    """Something happened to these: their lines are old."""
+    Jug.objects.filter(id__in=[jug.id for jug in jugs]).update(
+        row_of="", pace=None, writes=F("writes") + 1
+    )
 
 
 def _strength_now(state: JugState) -> float | None:
@@ -95,8 +180,14 @@ def _strength_now(state: JugState) -> float | None:
     return state.progress.strength.mass_balance.value if state.progress else None
 
 
+def row_as_of_now(state: JugState) -> JugRow:
+    """The line as it is now, without looking ahead; it is not kept."""
+    return _row(state, ahead=False)
+
+
 def _row(state: JugState, ahead: bool) -> JugRow:
-    """One line of the list."""
+    """One line of the list; `ahead`: with when it is likely dry, which takes longer than all the
+    rest."""
     jug, gone = state.jug, state.progress
     plan = PlanIn.model_validate(state.plan)
     dry = _likely_dry(state) if ahead else None
@@ -117,7 +208,15 @@ def _row(state: JugState, ahead: bool) -> JugRow:
         due=_due(state),
         dry_from=dry[0] if dry else None,
         dry_until=dry[1] if dry else None,
+        proven=state.life.verdict.proven if state.life else False,
+        corks=_corks(state),
     )
+
+
+def _corks(state: JugState) -> bool:
+    """Whether a still bottle of it may be closed with a cork."""
+    words = {row.closure: word.word for row, word in state.life.closing} if state.life else {}
+    return words.get("cork") == "go"
 
 
 def _drinks(state: JugState, plan: PlanIn) -> list[DrinkOut]:

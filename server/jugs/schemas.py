@@ -292,7 +292,9 @@ class JugsQuery(BaseModel):
 
 class JugRow(BaseModel):
     """A jug in the list: its vessel, what is in it, what comes next, the soonest first, and
-    between which days it is likely dry, where that was looked at."""
+    between which days it is likely dry, where that was looked at. `of` is the moment of its
+    figures, None while they are worked out; `proven` that it is proven dry, `corks` that a cork
+    may go in."""
 
     id: int
     number: int
@@ -310,6 +312,9 @@ class JugRow(BaseModel):
     due: list[DueOut]
     dry_from: datetime | None = None
     dry_until: datetime | None = None
+    proven: bool = False
+    corks: bool = False
+    of: datetime | None = None
 
 
 class SideBySideOut(BaseModel):

@@ -9,9 +9,10 @@ from server.config.problems import REFUSALS
 from server.today.actions import feed
 from server.today.actions.list_tasks import list_tasks, today
 from server.today.actions.put_off import put_off, take_back
+from server.today.actions.tell_changes import tell_change
 from server.today.calendar import calendar
 from server.today.models import CalendarFeed
-from server.today.schemas import CalendarOut, PutOffIn, PutOffOut, TodayOut
+from server.today.schemas import CalendarOut, PutOffIn, PutOffOut, SeenIn, TodayOut
 
 router = Router(auth=signed_in)
 # Asked by calendar programs, which have nothing but the address.
@@ -34,6 +35,13 @@ def post_put_off(request: HttpRequest, payload: PutOffIn) -> PutOffOut:
 def delete_put_off(request: HttpRequest, answer_id: int) -> TodayOut:
     """As if it had not been answered."""
     take_back(account_of(request), answer_id)
+    return today(account_of(request))
+
+
+@router.put("/changes/{int:jug_id}", response={200: TodayOut, **REFUSALS})
+def put_change(request: HttpRequest, jug_id: int, payload: SeenIn) -> TodayOut:
+    """What a new version no longer says of a jug was seen, or is to be told again."""
+    tell_change(account_of(request), jug_id, payload.seen)
     return today(account_of(request))
 
 

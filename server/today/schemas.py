@@ -61,12 +61,31 @@ class WatchOut(BaseModel):
     text: str
 
 
+class ChangeOut(BaseModel):
+    """What a jug was told as and is no longer, by a new version of the rules."""
+
+    jug: int
+    number: int
+    name: str
+    text: str
+
+
+class SeenIn(BaseModel):
+    """Whether somebody has seen it."""
+
+    seen: bool
+
+
 class TodayOut(BaseModel):
-    """What is due across the jugs, the most pressing first; `said` is that in a sentence; `watch`
+    """What is due across the jugs, the most pressing first; `said` is that in a sentence; `changes`
+    what a new version no longer says of some, until somebody has seen it; `working` jugs are being
+    worked out, and what is due for them is not told yet; `watch`
     what their probes tell, `spans` when they are likely dry, `timers` the waits of
     brew day that run."""
 
     said: str
+    changes: list[ChangeOut]
+    working: int
     tasks: list[TaskOut]
     watch: list[WatchOut]
     spans: list[SpanOut]

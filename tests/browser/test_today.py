@@ -7,8 +7,9 @@ import pytest
 from django.db.models import F
 from playwright.sync_api import expect
 
-from server.jugs.models import Event, Jug
+from server.jugs.models import Event
 from tests.browser.conftest import PEAR, PHONE, tab_to
+from tests.kitchens import remade
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -30,7 +31,7 @@ def fed(page, person):
     assert sent.status_code == 200, sent.content
     person._kept(f"jugs/{jug['id']}/readings", {"sg": 1.052})
     Event.objects.update(at=F("at") - timedelta(hours=25))
-    Jug.objects.update(row=None)
+    remade()
     page.goto(person.home)
     expect(page.get_by_role("heading", name="One thing to do now.")).to_be_visible()
     return page

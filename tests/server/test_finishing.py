@@ -358,3 +358,17 @@ def test_a_bottle_that_bursts_warns_of_the_others(call):
     assert task["done"]["what"] == {"lot": "a", "did": "moved", "count": 5, "place": "cold"}
     wrote(call, jug, "lot_moved", task["done"]["what"])
     assert "make_safe" not in [t["what"] for t in call.ok("GET", "today")["tasks"]]
+
+
+def test_what_was_noted_before_it_stopped_is_named_and_noted_again(call):
+    jug = stopped(call)
+    wrote(call, jug, "racked", {"left_behind_ml": 100}, 59)
+    wrote(call, jug, "noticed", {"chips": ["clear"]}, 59)
+    told = call.ok("GET", path(jug, "finishing"))
+    assert {each["what"] for each in told["lapsed"]} == {"clear", "racked"}
+    assert all("before it stopped" in each["text"] for each in told["lapsed"])
+    assert not told["clear"]
+    wrote(call, jug, "noticed", {"chips": ["clear"]})
+    told = call.ok("GET", path(jug, "finishing"))
+    assert [each["what"] for each in told["lapsed"]] == ["racked"]
+    assert told["clear"]

@@ -11,6 +11,7 @@ from django.db.migrations.executor import MigrationExecutor
 from django.utils import timezone
 
 from server.jugs.models import Event, Jug, TransferLine
+from tests.kitchens import remade
 from tests.server.conftest import CORK, CROWN, JUG, PLAN
 
 pytestmark = pytest.mark.django_db
@@ -303,7 +304,7 @@ def test_an_old_journal_that_todays_rules_refuse_is_told_and_takes_nothing_down(
     wrong = {"left_behind_ml": 99_000}
     jug = Jug.objects.get(id=dry["id"])
     Event.objects.create(jug=jug, number=99, at=timezone.now(), kind="racked", what=wrong)
-    Jug.objects.update(row=None)
+    remade()
     shown = call.ok("GET", path(dry))
     assert "more than the" in shown["problem"]
     assert len(shown["journal"]) == len(dry["journal"]) + 1

@@ -1,16 +1,13 @@
-import io
 from datetime import timedelta
 
 import pytest
-from django.core.management import call_command
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from core.files.recipe_file import read_recipe
 from core.must.mixing import make_must
-from server.jugs.models import Event, Jug, PlanVersion
-from server.jugs.schemas import JugRow
+from server.jugs.models import Event, PlanVersion
 from tests.server.conftest import CORK, CROWN, JUG, PLAN, SUGAR, WATER
 
 AIM = {"abv": 11.0, "fill_ml": 4500, "solve": ["Sugar", "Water"]}
@@ -269,16 +266,3 @@ def test_many_jugs_take_no_more_queries(call, planned):
         call.ok("PUT", path(jug, "plan"), {"based_on": 1, "plan": PLAN})
         call.ok("POST", path(jug, "readings"), {"sg": 1.080})
     assert queries() == one
-
-
-def test_lines_of_other_rules_are_made_anew_before_anybody_looks(call, planned):
-    Jug.objects.update(row='{"of": "other rules"}', row_of="other rules")
-    told = io.StringIO()
-    call_command("prepare", stdout=told)
-    assert told.getvalue() == "Jugs worked out anew: 0 of 1\n"
-    kept = Jug.objects.get(id=planned["id"]).row
-    assert [JugRow.model_validate_json(kept).name] == [
-        row["name"] for row in call.ok("GET", "jugs")
-    ]
-    call_command("prepare", stdout=(again := io.StringIO()))
-    assert again.getvalue() == ""

@@ -7,7 +7,8 @@ from dateutil import parser
 from django.test import Client
 from django.utils import timezone
 
-from server.jugs.models import Event, Jug
+from server.jugs.models import Event
+from tests.kitchens import remade
 from tests.server.conftest import PLAN
 from tests.server.test_jugs import path
 
@@ -29,7 +30,7 @@ def pitched(call, planned):
 def move_back(days):
     for event in Event.objects.all():
         Event.objects.filter(id=event.id).update(at=event.at - timedelta(days=days))
-    Jug.objects.update(row=None)
+    remade()
 
 
 def tasks(call):
@@ -169,9 +170,9 @@ def test_the_day_is_the_persons_own_across_a_change_of_clocks(call, account, pit
     # 24 h after half past midnight on the last summer day: the clocks went back that night.
     began = parser.isoparse("2026-10-24T23:30:00+00:00")
     Event.objects.update(at=began)
-    Jug.objects.update(row=None)
     address = call.ok("POST", "today/calendar")["path"]
     monkeypatch.setattr("server.jugs.state.timezone.now", lambda: began + timedelta(hours=1))
+    remade()
     fed = [e for e in events_of(Client().get(address).content.decode()) if "nutrient" in e["UID"]]
     # In London 00:30 BST on the 25th; a day later it is 23:30 GMT on the 25th.
     assert min(event["DTSTART"] for event in fed) == "20261025"

@@ -8,7 +8,6 @@ from pydantic_core import from_json
 
 from core.batch.windows import Shelved, Window, cellar_says
 from server.accounts.models import Account
-from server.jugs.rows import refresh_rows
 
 
 def list_bottles(account: Account) -> dict[str, Any]:
@@ -16,12 +15,10 @@ def list_bottles(account: Account) -> dict[str, Any]:
 
     Plain: what is kept was checked when it was kept, and to check ten years of bottles again takes
     longer than all the rest.
-    Three queries, however many batches there are: lines are kept beside each jug.
+    One query, however many batches there are: lines are kept beside each jug.
     """
     now = timezone.now()
     jugs = account.jugs.filter(removed_at=None)
-    # What something happened to gets its line made anew.
-    refresh_rows(jugs)
     kept = jugs.filter(lots__isnull=False).order_by("-number")
     places: dict[str, list[dict[str, Any]]] = {}
     told = []

@@ -9,7 +9,7 @@ from server.cellar.actions.print_labels import contents
 from server.cellar.schemas import BatchPageOut, SharedBottleOut
 from server.jugs.actions.share_plan import shared
 from server.jugs.outcomes import OUTCOME
-from server.jugs.rows import keep_row, lots_of
+from server.jugs.rows import lots_of, row_as_of_now
 from server.jugs.state import JugState
 
 
@@ -21,7 +21,7 @@ def show_batch(token: str) -> BatchPageOut:
     state = shared(token)
     if state.world is None:
         raise Http404
-    row = keep_row(state)
+    row = row_as_of_now(state)
     came = _outcome(state)
     (liked,) = sides(("overall",), {}, [each.scores for each in list_tastings(state)])
     return BatchPageOut(

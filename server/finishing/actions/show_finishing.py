@@ -4,6 +4,7 @@ from dataclasses import asdict
 
 from core.batch.clearing import WAYS, Cleared, cleared
 from core.batch.doses import DOSES
+from core.batch.held import lapsed
 from core.errors import JobError
 from core.finish.racking import racking, usual_left_ml
 from core.finish.routes import WISHES, Route, Standing, routes, wish_of
@@ -16,6 +17,7 @@ from server.finishing.schemas import (
     BathOut,
     ClearedOut,
     FinishingOut,
+    LapsedOut,
     LookOut,
     RackOut,
     RackQuery,
@@ -45,6 +47,7 @@ def show_finishing(state: JugState) -> FinishingOut:
         proven=at.proven,
         racked=at.racked,
         clear=at.clear,
+        lapsed=[LapsedOut(what=each.what, text=each.text) for each in lapsed(jug)],
         usual_left_ml=IntervalOut.of(usual_left_ml(jug.pours, at.volume_ml)),
         looks=[
             LookOut(at=look.at, grade=look.grade, pictures=list(look.pictures))

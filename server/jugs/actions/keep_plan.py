@@ -10,6 +10,7 @@ from server.jugs.actions.begin import check_name
 from server.jugs.actions.freshen import freshen
 from server.jugs.journal import recipe_of
 from server.jugs.models import Jug
+from server.jugs.rows import outdated
 from server.jugs.schemas import KeepPlanIn
 from server.jugs.state import JugState
 
@@ -35,11 +36,12 @@ def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, str | None]:
     version = payload.based_on + 1
     with transaction.atomic():
         moved = Jug.objects.filter(id=jug.id, plan_version=payload.based_on).update(
-            plan_version=version, name=name, row=None
+            plan_version=version, name=name
         )
         if not moved:
             raise ConflictError("This plan was changed in another window since you opened it.")
         jug.plans.create(version=version, plan=plan)
+        outdated([jug])
     return version, problem
 
 

@@ -17,7 +17,7 @@ from server.finishing.schemas import EmptiesIn
 from server.jugs.actions import jug_file
 from server.jugs.actions.keep_vessels import add_vessel
 from server.jugs.models import Jug
-from server.jugs.rows import refresh_rows
+from server.jugs.rows import renew_all
 from server.jugs.schemas import OwnVesselIn
 from server.kitchen.archive import KITCHEN, MOST_BYTES, PICTURES, SHELF, document, unpacked
 from server.kitchen.schemas import FileTold, JugTold, KitchenFile
@@ -66,7 +66,7 @@ def unpack(account: Account, raw: bytes) -> Unpacked:
     jugs = [pair for told in kitchen.files for pair in _jugs(account, files, told)]
     _as_they_were(account, jugs, first)
     # Who brings in years waits here, not at the first list that is opened.
-    refresh_rows(account.jugs.all())
+    renew_all(account.jugs.all())
     return Unpacked(products, known, vessels, len(jugs))
 
 

@@ -11,7 +11,6 @@ from core.learn.spending import SUPPLIES, Line, Spent, spending
 from core.learn.words import looking_back, said
 from server.accounts.models import Account
 from server.jugs.outcomes import OUTCOME, SPENT, found_of, supplies_of
-from server.jugs.rows import refresh_rows
 from server.practice.schemas import (
     BatchOut,
     FactOut,
@@ -45,7 +44,6 @@ _MOST_LINES = 100
 def show_practice(account: Account) -> PracticeOut:
     """All of it, in as many queries for ten years as for one."""
     jugs = account.jugs.filter(removed_at=None)
-    refresh_rows(jugs)
     kept = list(jugs.order_by("-number").values_list("id", "number", "name", "outcome", "spent"))
     batches = [
         (jug, number, name, OUTCOME.validate_json(outcome))

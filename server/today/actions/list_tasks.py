@@ -11,6 +11,7 @@ from server.jugs.models import StepMark
 from server.jugs.rows import rows
 from server.jugs.schemas import JugRow
 from server.probes.actions.show_probes import told_of
+from server.today.actions.tell_changes import changes_of
 from server.today.models import PutOff
 from server.today.schemas import SpanOut, TaskOut, TimerOut, TodayOut, WatchOut
 
@@ -38,7 +39,8 @@ def _tasks(account: Account, jugs: list[JugRow]) -> list[TaskOut]:
         for due in jug.due
         if (task := _task(jug, due, answers.get((jug.id, due.what, due.since)), now))
     ]
-    return sorted(tasks, key=lambda task: task.until)
+    # Bottles that may burst come before all else.
+    return sorted(tasks, key=lambda task: (task.what != "make_safe", task.until))
 
 
 def today(account: Account) -> TodayOut:
@@ -60,6 +62,8 @@ def today(account: Account) -> TodayOut:
     ]
     return TodayOut(
         said=_said(tasks),
+        changes=changes_of(account),
+        working=sum(jug.of is None for jug in jugs),
         tasks=tasks,
         watch=_watch(account),
         spans=spans,

@@ -111,8 +111,16 @@ const jugsListed = (limit: number, putAway: boolean) =>
 
 /** So many of the jugs that stand, or of those put away, the newest first. */
 export function useJugs(limit: number, putAway: boolean) {
-  return useQuery({ ...jugsListed(limit, putAway), placeholderData: (before) => before });
+  return useQuery({
+    ...jugsListed(limit, putAway),
+    placeholderData: (before) => before,
+    refetchInterval: (query) =>
+      query.state.data?.some((jug) => jug.of == null) ? WORKING_MS : false,
+  });
 }
+
+// What is being worked out shows by itself, soon after.
+const WORKING_MS = 2_000;
 
 const dueToday = queryOptions({
   queryKey: ["jugs", "today"],
@@ -121,7 +129,10 @@ const dueToday = queryOptions({
 
 /** What is due across the jugs. */
 export function useToday() {
-  return useQuery(dueToday);
+  return useQuery({
+    ...dueToday,
+    refetchInterval: (query) => (query.state.data?.working ? WORKING_MS : false),
+  });
 }
 
 // Who opens the app at the sink, without a network, wants one of these.

@@ -2036,6 +2036,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/today/changes/{jug_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Change
+         * @description What a new version no longer says of a jug was seen, or is to be told again.
+         */
+        put: operations["server_today_api_put_change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today/calendar": {
         parameters: {
             query?: never;
@@ -2873,7 +2893,9 @@ export interface components {
         /**
          * JugRow
          * @description A jug in the list: its vessel, what is in it, what comes next, the soonest first, and
-         *     between which days it is likely dry, where that was looked at.
+         *     between which days it is likely dry, where that was looked at. `of` is the moment of its
+         *     figures, None while they are worked out; `proven` that it is proven dry, `corks` that a cork
+         *     may go in.
          */
         JugRow: {
             /** Id */
@@ -2911,6 +2933,18 @@ export interface components {
             dry_from?: string | null;
             /** Dry Until */
             dry_until?: string | null;
+            /**
+             * Proven
+             * @default false
+             */
+            proven: boolean;
+            /**
+             * Corks
+             * @default false
+             */
+            corks: boolean;
+            /** Of */
+            of?: string | null;
         };
         /** AimIn */
         AimIn: {
@@ -4149,7 +4183,8 @@ export interface components {
         /**
          * FinishingOut
          * @description A jug that has fermented: how it clears, what it may become, and what waits for it. The
-         *     wish is the planned one; `usual_left_ml` is what one racking leaves behind.
+         *     wish is the planned one; `usual_left_ml` is what one racking leaves behind; `lapsed` what was
+         *     noted too early to count.
          */
         FinishingOut: {
             /** Stopped */
@@ -4160,6 +4195,8 @@ export interface components {
             racked: boolean;
             /** Clear */
             clear: boolean;
+            /** Lapsed */
+            lapsed: components["schemas"]["LapsedOut"][];
             usual_left_ml: components["schemas"]["IntervalOut"];
             /** Looks */
             looks: components["schemas"]["LookOut"][];
@@ -4173,6 +4210,16 @@ export interface components {
             wish: string;
             /** Wishes */
             wishes: components["schemas"]["WishOut"][];
+        };
+        /**
+         * LapsedOut
+         * @description Something noted before it stopped (clear, racked, ph) that no longer counts.
+         */
+        LapsedOut: {
+            /** What */
+            what: string;
+            /** Text */
+            text: string;
         };
         /**
          * LookOut
@@ -5473,6 +5520,20 @@ export interface components {
             vessel?: components["schemas"]["VesselIn"] | null;
         };
         /**
+         * ChangeOut
+         * @description What a jug was told as and is no longer, by a new version of the rules.
+         */
+        ChangeOut: {
+            /** Jug */
+            jug: number;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * SpanOut
          * @description Between which moments a jug is likely dry.
          */
@@ -5567,13 +5628,19 @@ export interface components {
         };
         /**
          * TodayOut
-         * @description What is due across the jugs, the most pressing first; `said` is that in a sentence; `watch`
+         * @description What is due across the jugs, the most pressing first; `said` is that in a sentence; `changes`
+         *     what a new version no longer says of some, until somebody has seen it; `working` jugs are being
+         *     worked out, and what is due for them is not told yet; `watch`
          *     what their probes tell, `spans` when they are likely dry, `timers` the waits of
          *     brew day that run.
          */
         TodayOut: {
             /** Said */
             said: string;
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Working */
+            working: number;
             /** Tasks */
             tasks: components["schemas"]["TaskOut"][];
             /** Watch */
@@ -5629,6 +5696,14 @@ export interface components {
              * @default
              */
             reason: string;
+        };
+        /**
+         * SeenIn
+         * @description Whether somebody has seen it.
+         */
+        SeenIn: {
+            /** Seen */
+            seen: boolean;
         };
         /**
          * CalendarOut
@@ -13065,6 +13140,68 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_today_api_put_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -137,6 +137,12 @@ export default function JugsPage() {
 }
 
 const DRAWN_PX = 148;
+const DAY_MS = 86_400_000;
+
+/** Whether a line is of more than a day ago: it says so. */
+function isOld(of: string | null | undefined): of is string {
+  return of != null && Date.now() - Date.parse(of) > DAY_MS;
+}
 
 function JugCard({
   jug,
@@ -186,6 +192,7 @@ function JugCard({
             {jug.sg !== null && jug.abv !== null
               ? `${gravity(jug.sg)} · ${percent(jug.abv)} ${jug.stage === "bottled" ? "in the bottle" : "so far"} · since ${day(jug.begun_at, timeZone)}`
               : `begun ${day(jug.begun_at, timeZone)}`}
+            {isOld(jug.of) && ` · as of ${day(jug.of, timeZone)}`}
           </Text>
         </Stack>
       </Panel>

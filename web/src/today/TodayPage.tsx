@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
-import { useSession, useToday } from "../api/queries";
+import { show, useSession, useToday } from "../api/queries";
 import { Tape } from "../drawing/Tape";
 import { Vessel } from "../drawing/Vessel";
 import { day, dayAndTime, grams } from "../format";
@@ -38,7 +38,7 @@ export default function TodayPage() {
   if (today.isPending) return <Waiting page what="Looking what is due" />;
   if (today.isLoadingError)
     return <Trouble page error={today.error} again={() => today.refetch()} />;
-  const { tasks, watch, spans, timers, said, now } = today.data;
+  const { tasks, changes, working, watch, spans, timers, said, now } = today.data;
   const zone = session?.time_zone ?? "UTC";
   const pressing = tasks.filter((task) => task.state !== "coming");
   const next = tasks.find((task) => task.state === "coming");
@@ -57,6 +57,13 @@ export default function TodayPage() {
           }).format(new Date(now))}
         </Text>
       </Flex>
+      {working > 0 && (
+        <Text role="status" color="quiet">
+          {working === 1 ? "One jug is" : `${working} jugs are`} being worked out anew; what{" "}
+          {working === 1 ? "it wants" : "they want"} comes in a moment.
+        </Text>
+      )}
+      {changes.length > 0 && <Changes changes={changes} />}
       <Panel>
         {pressing.length > 0 ? (
           <chakra.ul listStyleType="none" aria-label="To do">
@@ -128,6 +135,54 @@ export default function TodayPage() {
         <Calendar />
       </Panel>
     </Stack>
+  );
+}
+
+/** What a new version no longer says of some jugs, told until it was seen. */
+function Changes({ changes }: { changes: Schemas["ChangeOut"][] }) {
+  const queries = useQueryClient();
+  const say = useSay();
+  const { act, busy } = useAct();
+  const tell = async (jug: number, seen: boolean) => {
+    const params = { path: { jug_id: jug } };
+    await show(
+      ["jugs", "today"],
+      await answer(api.PUT("/api/today/changes/{jug_id}", { params, body: { seen } })),
+    );
+    await queries.invalidateQueries({ queryKey: ["jugs", "today"] });
+  };
+  return (
+    <Panel>
+      <Heading as="h2" size="md" fontFamily="heading">
+        Told otherwise before
+      </Heading>
+      <chakra.ul listStyleType="none" aria-label="Told otherwise before">
+        {changes.map((change) => (
+          <chakra.li key={change.jug} pt="2">
+            <Link to={`/jugs/${change.jug}/ferment`}>
+              <Tape>
+                {change.number} · {change.name}
+              </Tape>
+            </Link>
+            <Mark tone="mind">
+              <Explained text={change.text} />
+            </Mark>
+            <QuietButton
+              busy={busy}
+              aria-label={`Seen, ${change.name}`}
+              onClick={() =>
+                act(async () => {
+                  await tell(change.jug, true);
+                  say("It is not told again.", { undo: () => tell(change.jug, false) });
+                })
+              }
+            >
+              Seen
+            </QuietButton>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+    </Panel>
   );
 }
 

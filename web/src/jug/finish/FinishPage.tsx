@@ -4,7 +4,7 @@ import type { Schemas } from "../../api/client";
 import { acidity, percent, volume } from "../../format";
 import { Explained } from "../../frame/Explained";
 import { SegmentField } from "../../frame/fields";
-import { GoButton, Mark, Panel } from "../../frame/states";
+import { GoButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { useKept } from "../../frame/useKept";
 import { JugPanel } from "../JugPanel";
 import { useJugContext } from "../jugContext";
@@ -12,6 +12,7 @@ import { mixedLayer } from "../jugLayers";
 import { StageAct } from "../StageAct";
 import { Steeps } from "../Steeps";
 import { Timers } from "../Timers";
+import { useLog } from "../useLog";
 import { WhenFermented } from "../WhenFermented";
 import { Blend } from "./Blend";
 import { Drops } from "./Drops";
@@ -46,6 +47,7 @@ function Finishing({
   now: Schemas["NowOut"];
 }) {
   const { jug } = useJugContext();
+  const log = useLog();
   const [wish, setWish] = useKept(`wish-${jug.id}`, "");
   const [tool, setTool] = useState("sweeten");
   const wished = finishing.wishes.find((each) => each.key === (wish || finishing.wish));
@@ -71,6 +73,25 @@ function Finishing({
           <Mark tone={finishing.proven ? "good" : "mind"}>
             {finishing.proven ? "It is proven dry." : "It is not proven dry."}
           </Mark>
+          {finishing.lapsed.map((each) => (
+            <Stack key={each.what} gap="1" pt="2" align="flex-start">
+              <Mark tone="mind">
+                <Explained text={each.text} />
+              </Mark>
+              {each.what === "clear" && (
+                <QuietButton
+                  onClick={() =>
+                    log(
+                      [{ kind: "noticed", what: { words: "", chips: ["clear"], pictures: [] } }],
+                      "Noted: clear.",
+                    )
+                  }
+                >
+                  It is clear now
+                </QuietButton>
+              )}
+            </Stack>
+          ))}
         </Panel>
       </Stack>
       <Stack gap="4">
