@@ -7,6 +7,6 @@ def no_longer(proven: bool, verdict: Judged) -> str:
     """Of a jug that was proven dry, or otherwise might be closed, and is not by these rules."""
     was = "proven dry" if proven else "safe to be closed tight"
     return (
-        f"It was told as {was}, and is not any more: how far amounts, labels and the hydrometer may"
-        f" be off counts now. {verdict.text}"
+        f"Called {was} until now. With how far amounts, labels and the hydrometer may be off"
+        f" counted in, it is not. {verdict.text}"
     )

@@ -21,8 +21,8 @@ def test_it_serves_the_demo_with_one_click_and_ctrl_c_ends_all_of_it(kitchen):
     assert json.load(opener.open(click))["signed_in"]
     assert len(json.load(opener.open(f"http://127.0.0.1:{port}/api/jugs"))) >= 6
     servers = children(process.pid)
-    # PostgreSQL, the product service and the web server.
-    assert len(servers) == 3
+    # PostgreSQL, the product service, what renews the lines of lists, and the web server.
+    assert len(servers) == 4
     slow_senders_hold_nobody_up(port, opener)
     process.send_signal(signal.SIGINT)
     assert process.wait(30) == 0

@@ -154,19 +154,28 @@ function Changes({ changes }: { changes: Schemas["ChangeOut"][] }) {
   return (
     <Panel>
       <Heading as="h2" size="md" fontFamily="heading">
-        Told otherwise before
+        No longer sure
       </Heading>
-      <chakra.ul listStyleType="none" aria-label="Told otherwise before">
+      <chakra.ul listStyleType="none" aria-label="No longer sure">
         {changes.map((change) => (
-          <chakra.li key={change.jug} pt="2">
-            <Link to={`/jugs/${change.jug}/ferment`}>
-              <Tape>
-                {change.number} · {change.name}
-              </Tape>
-            </Link>
-            <Mark tone="mind">
-              <Explained text={change.text} />
-            </Mark>
+          <chakra.li
+            key={change.jug}
+            display="flex"
+            flexWrap={{ base: "wrap", md: "nowrap" }}
+            gap="3"
+            alignItems="center"
+            pt="2"
+          >
+            <chakra.div flex="1" minW="0">
+              <Link to={`/jugs/${change.jug}/ferment`}>
+                <Tape>
+                  {change.number} · {change.name}
+                </Tape>
+              </Link>
+              <Mark tone="mind">
+                <Explained text={change.text} />
+              </Mark>
+            </chakra.div>
             <QuietButton
               busy={busy}
               aria-label={`Seen, ${change.name}`}
