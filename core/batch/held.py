@@ -1,7 +1,6 @@
 """Whether sulphite and sorbate hold the sugar of a jug, and what lacks before they do."""
 
 from dataclasses import dataclass
-from datetime import datetime
 
 from core.batch.jug import Jug
 from core.finish.holding import Stabilised, unmet
@@ -49,10 +48,5 @@ def lapsed(jug: Jug) -> tuple[Lapsed, ...]:
             ("racked", noted.racked_at, "It was racked on {day}, before it stopped: once more."),
             ("ph", noted.ph_at, "Its pH is of {day}, before it stopped: measure it again."),
         )
-        if _too_early(jug, at)
+        if at is not None and jug.rests_since is not None and at < jug.rests_since
     )
-
-
-def _too_early(jug: Jug, at: datetime | None) -> bool:
-    since = jug.rests_since
-    return at is not None and since is not None and at < since

@@ -12,6 +12,7 @@ from core.errors import JobError
 from core.files.fields import (
     MOST_LISTED,
     at_key,
+    between,
     finite,
     key_of,
     list_of,
@@ -25,7 +26,7 @@ from core.files.fields import (
 from core.interval import Interval
 from core.measure.amounts import WAYS
 from core.measure.money import money
-from core.must.composition import KINDS
+from core.must.composition import CLOUDIER, KINDS
 from core.must.mixing import MOST_ML, Pour
 from core.pack.declared import Label, read_label
 from core.plan.caution import Known
@@ -114,6 +115,7 @@ def read_pour(item: object, place: str) -> PricedPour:
         number_of(fields, "juice_percent", place, most=100),
         _amount_by(fields, place),
         1.0 if richness is None else richness,
+        between(fields, "cloudier_g_per_l", place, *CLOUDIER) or 0.0,
     )
     if pour.volume_ml is not None and pour.mass_g is not None:
         raise JobError("Give volume_ml or mass_g, not both.", f"{place}.mass_g")

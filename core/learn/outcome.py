@@ -23,7 +23,7 @@ from core.plan.kitchen import BY_TABLES
 _LAG_DAYS = 0.5
 # What a batch's gravity is off by besides what is known to be in doubt, points. Common practice.
 _LEAST_OFF_POINTS = 0.5
-_STEP = 0.02
+_STEP, _STEP_G_PER_L = 0.02, 2.0
 # Losses of two batches alike differ by about so much of what is usual, and what was made is known
 # to a hundredth. Common practice.
 _LOSSES_VARY, _MADE_SD = 0.35, 0.01
@@ -49,12 +49,15 @@ class Pair:
 @dataclass(frozen=True, slots=True)
 class Carton:
     """A pour with a label: by how many points twice its sugar would lift the start and the end,
-    and one standard deviation of what its label leaves open, as a share."""
+    one standard deviation of what its label leaves open, as a share, and by how many points each
+    g/L of extract more in it lifts them."""
 
     name: str
     start_points: float
     end_points: float
     label_sd: float
+    start_points_cloudier: float = 0.0
+    end_points_cloudier: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -134,7 +137,7 @@ def by_tables(recipe: Recipe) -> Recipe:
     return replace(
         recipe,
         pours=tuple(
-            PricedPour(replace(pour, richness=1.0), item.pack, item.known)
+            PricedPour(replace(pour, richness=1.0, cloudier_g_per_l=0.0), item.pack, item.known)
             for pour, item in zip(solved(recipe), recipe.pours, strict=True)
         ),
         aim=None,
@@ -164,13 +167,23 @@ def _cartons(recipe: Recipe, expected: Evaluation) -> tuple[Carton, ...]:
         sd = _label_sd(pour)
         if pour.kind not in LABELLED or not pour.amount or sd is None:
             continue
-        richer = list(recipe.pours)
-        richer[index] = PricedPour(replace(pour, richness=1 + _STEP))
-        moved = evaluate(replace(recipe, pours=tuple(richer)))
-        start = (moved.must.mix.sg - expected.must.mix.sg) * 1000 / _STEP
-        end = (moved.finish.sg.value - expected.finish.sg.value) * 1000 / _STEP
-        found.append(Carton(pour.name, start, end, sd))
+        richer = replace(pour, richness=1 + _STEP)
+        start, end = _moves(recipe, expected, index, richer, _STEP)
+        cloudy = replace(pour, cloudier_g_per_l=_STEP_G_PER_L)
+        start_cloudier, end_cloudier = _moves(recipe, expected, index, cloudy, _STEP_G_PER_L)
+        found.append(Carton(pour.name, start, end, sd, start_cloudier, end_cloudier))
     return tuple(found)
+
+
+def _moves(
+    recipe: Recipe, expected: Evaluation, index: int, otherwise: Pour, step: float
+) -> tuple[float, float]:
+    """By how many points a pour that is otherwise lifts the start and the end, for each step."""
+    pours = list(recipe.pours)
+    pours[index] = PricedPour(otherwise)
+    moved = evaluate(replace(recipe, pours=tuple(pours)))
+    start = (moved.must.mix.sg - expected.must.mix.sg) * 1000 / step
+    return start, (moved.finish.sg.value - expected.finish.sg.value) * 1000 / step
 
 
 def _label_sd(pour: Pour) -> float | None:

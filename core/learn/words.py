@@ -10,6 +10,9 @@ from core.plan.kitchen import ABV_PER_POINT
 # Less than this nobody would notice: a share of the sugar, points, a share of the losses.
 _PLAIN_SHARE, _PLAIN_POINTS, _PLAIN_LOSSES = 0.005, 0.25, 0.05
 
+# What extract lifts a gravity by, points for each g/L: as sugar does.
+_POINTS_PER_G_PER_L = 0.385
+
 
 def said(fact: Fact) -> str:
     """A fact as a sentence."""
@@ -20,6 +23,8 @@ def said(fact: Fact) -> str:
     if fact.key.startswith("yeast:"):
         yeast = tables.YEASTS.get(fact.name)
         return _of_yeast(yeast.name.lower() if yeast else "yeast", fact.value)
+    if fact.key.startswith("cloudy:"):
+        return _of_cloud(fact.name, fact.value)
     return _of_carton(fact.name, fact.value)
 
 
@@ -42,6 +47,11 @@ def reckoned_with(recipe: Recipe) -> tuple[str, ...]:
         for item in recipe.pours
         if item.pour.richness != 1.0 and item.pour.amount
     ]
+    told += [
+        _of_cloud(item.pour.name, item.pour.cloudier_g_per_l)
+        for item in recipe.pours
+        if item.pour.cloudier_g_per_l and item.pour.amount
+    ]
     if recipe.kitchen.ends_points:
         told.append(_of_yeast("yeast", recipe.kitchen.ends_points))
     if recipe.kitchen.losses != 1.0:
@@ -54,6 +64,17 @@ def _of_carton(name: str, times: float) -> str:
         return f"{name} holds as much sugar as its label says."
     side = "more" if times > 1 else "less"
     return f"{name} holds about {100 * abs(times - 1):.0f} % {side} sugar than its label says."
+
+
+def _of_cloud(name: str, g_per_l: float) -> str:
+    points = g_per_l * _POINTS_PER_G_PER_L
+    if abs(points) < _PLAIN_POINTS:
+        return f"{name} is as cloudy as the tables have it."
+    side, holds = ("higher", "more") if points > 0 else ("lower", "less")
+    return (
+        f"{name} reads about {abs(points):.1f} points {side}, fresh and dry alike: it holds {holds}"
+        " beside its sugar than the tables have, or the hydrometer is off."
+    )
 
 
 def _of_yeast(name: str, points: float) -> str:

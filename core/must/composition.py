@@ -56,6 +56,8 @@ _EXTRACT_SHARE = {"concentrate": (0.08, 0.15), "kit": (0.08, 0.25), "syrup": (0.
 _SUCROSE_SHARE = {"syrup": (0.0, 0.5), "powder": (0.5, 1.0)}
 # What a carton may hold of the sugar its label says, as a share: more or less is a slip.
 RICHNESS = (0.75, 1.3)
+# What it may hold of extract besides what the tables have, g/L. Common practice.
+CLOUDIER = (-20.0, 30.0)
 # What a drink brings besides sugar and juice, g/L: a little acid and salts. Common practice.
 _ADDED_EXTRACT = (0.0, 0.5)
 
@@ -157,6 +159,7 @@ def compose(
     tannin: str | None = None,
     juice_percent: float | None = None,
     richness: float = 1.0,
+    cloudier_g_per_l: float = 0.0,
 ) -> Composition:
     """The composition of one thing that can be poured.
 
@@ -165,12 +168,13 @@ def compose(
     stays the label's and the rest is extract; otherwise the two are weighed by their doubts
     and a note says so. Whole fruit counts all it will give up (see core.must.whole_fruit).
     `juice_percent`, as printed, says how much of a drink is juice, the rest sugar and water.
-    `richness` is the sugar it was found to hold, as a share of what all that says (RICHNESS).
+    `richness` is the sugar it was found to hold, as a share of what all that says (RICHNESS), and
+    `cloudier_g_per_l` the extract besides it (CLOUDIER).
     Raises JobError for an unknown kind or key, or when nothing tells the sugar.
     """
-    if richness != 1.0:
+    if richness != 1.0 or cloudier_g_per_l != 0.0:
         told = compose(name, kind, fruit, sugar, label, measured_sg, acid, tannin, juice_percent)
-        return _as_found(told, kind, richness)
+        return _as_found(told, kind, richness, cloudier_g_per_l)
     if kind not in KINDS:
         raise JobError(f"“{kind}” is not a kind of pour: use one of {', '.join(KINDS)}.", "kind")
     if fruit is not None and fruit not in tables.FRUITS:
@@ -206,19 +210,26 @@ def compose(
     return _drink(name, kind, fruit, label, measured_sg, juice_share(fruit, juice_percent))
 
 
-def _as_found(told: Composition, kind: str, richness: float) -> Composition:
-    """The sugar as found, everything else as told."""
+def _as_found(told: Composition, kind: str, richness: float, cloudier: float) -> Composition:
+    """The sugar and extract as found, everything else as told."""
     if kind not in LABELLED:
         raise JobError(f"Of {', '.join(LABELLED)} a richness can be found.", "richness")
     low, high = RICHNESS
     if not low <= richness <= high:
         raise JobError(f"A richness lies between {low:g} and {high:g}.", "richness")
+    low, high = CLOUDIER
+    if not low <= cloudier <= high:
+        raise JobError(
+            f"A juice is cloudier by {low:g} to {high:g} g/L, or less so.", "cloudier_g_per_l"
+        )
     sugar = told.sugar * richness
-    brix = min(100 * (sugar + told.extract), BRIX_MAX)
+    extract = max(told.extract + cloudier / 1000 / (told.density_g_per_ml or 1.0), 0.0)
+    brix = min(100 * (sugar + extract), BRIX_MAX)
     return replace(
         told,
         sugar=sugar,
         ferment=told.ferment * richness,
+        extract=extract,
         density_g_per_ml=density_g_per_ml(sg_from_brix(brix)),
     )
 

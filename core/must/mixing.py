@@ -32,7 +32,8 @@ class Pour:
 
     `juice_percent` as printed on a drink; `amount_by` says how the amount is known (a key of
     core.measure.amounts.WAYS; None: the usual way for it). `richness` is the sugar its carton was
-    found to hold, as a share of what its label says.
+    found to hold, as a share of what its label says, `cloudier_g_per_l` the extract besides what
+    the tables have.
     """
 
     name: str
@@ -48,6 +49,7 @@ class Pour:
     juice_percent: float | None = None
     amount_by: str | None = None
     richness: float = 1.0
+    cloudier_g_per_l: float = 0.0
 
     def composition(self) -> Composition:
         """What a gram of it holds. Raises JobError (see `compose`)."""
@@ -66,6 +68,7 @@ class Pour:
             self.tannin,
             self.juice_percent,
             self.richness,
+            self.cloudier_g_per_l,
         )
 
     @property

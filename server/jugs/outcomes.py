@@ -6,7 +6,7 @@ from decimal import Decimal
 from pydantic import TypeAdapter
 
 from core import tables
-from core.learn.facts import Fact, facts, kitchen, richness, taken
+from core.learn.facts import Fact, cloudiness, facts, kitchen, richness, taken
 from core.learn.outcome import Outcome, outcome
 from core.learn.spending import Spent, Supply, spent
 from core.shelf.supplies import KINDS
@@ -72,10 +72,11 @@ def found_of(account: Account) -> tuple[Fact, ...]:
 def reckon(account: Account, plan: PlanIn) -> None:
     """Set in a plan what was found of this kitchen, and nothing else of that kind."""
     known = taken(found_of(account), account.found_off)
-    holds, here = richness(known), kitchen(known, _kind(plan.yeast))
+    holds, clouds, here = richness(known), cloudiness(known), kitchen(known, _kind(plan.yeast))
     late = plan.glass.late if plan.glass else None
     for pour in (*plan.pours, *([late] if late else [])):
         pour.richness = holds.get(pour.name)
+        pour.cloudier_g_per_l = clouds.get(pour.name)
     plan.kitchen = KitchenIn(losses=here.losses, ends_points=here.ends_points) if known else None
 
 

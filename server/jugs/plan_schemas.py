@@ -31,6 +31,7 @@ class PourIn(BaseModel):
     juice_percent: float | None = None
     amount_by: str | None = None
     richness: float | None = None
+    cloudier_g_per_l: float | None = None
     price: str | None = None
     pack_ml: float | None = None
     pack_g: float | None = None

@@ -51,7 +51,7 @@ def _at_home(pour: PourIn, shelf: list[Product]) -> PourIn:
     named = next((p for p in fits if p.name.casefold() == pour.name.casefold()), None)
     if named is not None:
         # The same thing: its label stays as it was read there, its price is ours.
-        pour.product_id, pour.richness = named.id, None
+        pour.product_id, pour.richness, pour.cloudier_g_per_l = named.id, None, None
         return pour
     found = next((p for p in fits if pour.fruit and p.fruit == pour.fruit), None)
     if found is None:
@@ -64,7 +64,7 @@ def _at_home(pour: PourIn, shelf: list[Product]) -> PourIn:
 
 def _alone(pour: PourIn) -> PourIn:
     """Numbers of another kitchen's shelf, and what it found of its cartons, mean nothing here."""
-    pour.product_id = pour.richness = None
+    pour.product_id = pour.richness = pour.cloudier_g_per_l = None
     return pour
 
 

@@ -21,13 +21,14 @@ CARTONS = {"Larch Lane pear": "10.6", "Ostler plum": "12.2"}
 @dataclass(frozen=True)
 class Truth:
     """What a kitchen really is: each carton's sugar as a share of its label's, points by which its
-    yeast ends above the tables, losses as a multiple of the usual, and what its stem shows too
-    much, points."""
+    yeast ends above the tables, losses as a multiple of the usual, what its stem shows too much,
+    points, and by how many g/L its cartons are cloudier than the tables have them."""
 
     sugar: dict[str, float]
     ends: float = 0.0
     losses: float = 1.0
     stem: float = 0.0
+    cloudier: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -76,7 +77,10 @@ def came(recipe: Recipe, truth: Truth, draw: random.Random | None = None) -> Cam
     found = evaluate(replace(recipe, pours=tuple(pours)))
     start, end = found.must.mix.sg, found.finish.sg.value + truth.ends / 1000
     strength = abv_by_mass_balance(start, end, found.must.mix.as_sucrose)
-    return Came(start, end, strength, found.finish.volume_ml)
+    # What is cloudy lifts both alike, by 0.4 points for each g/L, and makes no alcohol.
+    juice_ml = sum(item.pour.amount for item in pours if item.pour.label is not None)
+    lifted = 0.0004 * truth.cloudier * juice_ml / found.must.mix.volume_ml
+    return Came(start + lifted, end + lifted, strength, found.finish.volume_ml)
 
 
 def brewed(truth: Truth, draw: random.Random, number: int) -> Outcome | None:

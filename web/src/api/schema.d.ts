@@ -3434,6 +3434,8 @@ export interface components {
             amount_by?: string | null;
             /** Richness */
             richness?: number | null;
+            /** Cloudier G Per L */
+            cloudier_g_per_l?: number | null;
             /** Price */
             price?: string | null;
             /** Pack Ml */
