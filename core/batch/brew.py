@@ -107,27 +107,20 @@ class Brew:
     # What a reading makes of it.
 
     def starts_at(self, sg: float) -> None:
-        """Before anything fermented it reads `sg`: so much sugar more or less than was written.
-
-        Raises JobError for a gravity that it cannot have with any sugar.
-        """
+        """Before anything fermented it reads `sg`: so much sugar more or less than was written,
+        as far as sugar can explain it."""
         each = parts_of(Mix(1.0, 1.0, 1.0, 0.0))
         parts = self._until(sg, each, SUGAR_PER_POINT_G_PER_L * float(self.parts[MASS]))
-        if parts[SUGAR] < 0:
-            raise JobError(f"Nothing in it can read {sg:.3f}: check what went in.", "sg")
-        self.parts = parts
+        self.parts = self.parts if parts[SUGAR] < 0 else parts
 
     def settle(self, sg: float) -> None:
-        """So much sugar was eaten that it reads `sg`.
-
-        Raises JobError for a gravity that nothing of it can have.
-        """
+        """So much sugar was eaten that it reads `sg`, as far as there was any: what is read
+        higher than it began, sugar that lay undissolved say, is for the estimate to explain."""
         each = no_parts()
         each[EATEN] = 1.0
         parts = self._until(sg, each, -SUGAR_PER_POINT_G_PER_L * float(self.parts[MASS]))
         bound = 0.05 * parts[MASS]
-        if not -bound / 2 <= parts[EATEN] <= parts[FERMENT] + bound:
-            raise JobError(f"Nothing in it can read {sg:.3f}: check what went in.", "sg")
+        parts[EATEN] = min(max(parts[EATEN], -bound / 2), parts[FERMENT] + bound)
         self.parts = parts
 
     def _until(self, sg: float, each: Array, per_sg: float) -> Array:

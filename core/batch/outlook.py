@@ -7,6 +7,7 @@ from datetime import datetime, timedelta
 from core.batch.due import FED_UNTIL_SHARE
 from core.batch.judge import Judged
 from core.batch.jug import Jug
+from core.batch.watch import days_between
 from core.errors import JobError
 from core.estimate.views import Estimate
 from core.ferment.forecast import Ends, Forecast, Pace, forecast, pace
@@ -15,6 +16,8 @@ from core.ferment.yeast import NUTRIENT_MG_PER_G
 from core.plan.balance import juice_nitrogen_mg_per_l, usual_nutrient
 
 _WARMEST_C, _ROOM_C = 35.0, 20.0
+# Yeast shows nothing for so long: a first reading until then is where it began.
+_LAG_DAYS = 0.5
 _MOST_FED_G_PER_L = 100.0
 # What is asked about being fed: some twenty points, as one weighs it.
 _FED_G_PER_L, _FED_STEP_G = 44.0, 50.0
@@ -67,7 +70,7 @@ def outlook(
     if not 0 <= jug.watch.jug_c <= _WARMEST_C:
         return Outlook(f"At {jug.watch.jug_c:.0f} °C yeast is not at work: 18 to 22 suits it.")
     what_if = _what_if(jug, verdict, asked or Asked())
-    found = forecast(readings, _ends(told), conditions(jug), what_if, paces)
+    found = forecast(readings, _ends(jug, told), conditions(jug), what_if, paces)
     if found is None:
         return Outlook(_TOO_FEW)
     # The moment that its days are counted from (see Watch.in_days).
@@ -95,13 +98,16 @@ def pace_of(jug: Jug, verdict: Judged) -> Pace | None:
         return None
     if ran.watch.jug_c is None or ran.brew.empty:
         return None
-    return pace(ran.watch.in_days(ran.pitched_at), _ends(told), conditions(ran))
+    return pace(ran.watch.in_days(ran.pitched_at), _ends(ran, told), conditions(ran))
 
 
-def _ends(told: Estimate) -> Ends:
-    """Where each of its members comes to, those that stick too."""
-    sg, dry = (1 + told.shows(drinks) / 1000 for drinks in (told.ended, told.dry))
-    return Ends(sg, dry, told.weights)
+def _ends(jug: Jug, told: Estimate) -> Ends:
+    """Where each of its members comes to, those that stick too; and where it began, which a first
+    reading over undissolved sugar does not show."""
+    sg, dry, must = (1 + told.shows(drinks) / 1000 for drinks in (told.ended, told.dry, told.must))
+    first = jug.watch.readings[0].at
+    began = jug.pitched_at is not None and days_between(jug.pitched_at, first) <= _LAG_DAYS
+    return Ends(sg, dry, told.weights, must if began else None)
 
 
 def _portion_g(jug: Jug, verdict: Judged) -> float | None:

@@ -6,7 +6,7 @@ kitchen narrow what the next one begins with.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -38,6 +38,10 @@ _PRIOR = {
     "lag": (0.8, 0.5),
     "tiring": (0.5, 0.8),
 }
+# One ferment in so many is sluggish, whatever its kitchen: it eats so much slower, and its tail is
+# longer. No source.
+_SLOW_EVERY = 5
+_SLOW = np.array([0.35, 1.0, 2.0, 1.0, 1.0])
 # Two jugs of one kitchen and one yeast differ by this much of that spread. Common practice.
 _BETWEEN_JUGS = 0.6
 _LEAST_READINGS = 3
@@ -45,6 +49,8 @@ _NO_NEWS = 1e-3
 # Of the five, these are the kitchen's: how fast, how soon. The tail is each must's own.
 _OF_KITCHEN = np.array([key in ("rate", "growth", "lag") for key in _PRIOR])
 _JITTER = 0.35
+# Of those that do not get there, what part is drawn again at the least and at the most.
+_OF_EACH = (0.1, 0.5)
 _BESIDE_POINTS = 0.3
 _HOPELESS = 1e-6
 _SEED = 11
@@ -63,11 +69,13 @@ class Pace:
 @dataclass(frozen=True, slots=True, eq=False)
 class Ends:
     """Where each of many jugs that this may be comes to, and where it would be with no sugar left
-    (20/20); and how likely each is, summing to 1."""
+    (20/20); how likely each is, summing to 1; and where each began, which need not be where it
+    read first (None: it is)."""
 
     sg: Floats
     dry_sg: Floats
     weights: Floats
+    start_sg: Floats | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,9 +115,9 @@ def forecast(
         return None
     grid = _times(readings[-1].days)
     cloud, weights, found = _weighed(readings, ends, under, grid, paces)
-    last, og = readings[-1].days, readings[0].sg
+    last = readings[-1].days
     if what_if != _NOTHING:
-        found = curves(cloud.logs, cloud.end, grid, og, under, what_if, last)
+        found = curves(cloud.logs, cloud.end, grid, cloud.start, under, what_if, last)
     ahead = grid >= last - 1e-9
     within = DRY_WITHIN_POINTS / 1000
     target = cloud.dry[:, None] + within
@@ -166,12 +174,17 @@ def _weighed(
     random = np.random.default_rng(_SEED)
     times = np.array([each.days for each in readings])
     seen = np.array([each.sg for each in readings])
+    if ends.start_sg is None:
+        ends = replace(ends, start_sg=np.full(len(ends.sg), seen[0]))
     cloud = _Cloud.drawn(random, _CLOUD, ends, _prior(paces))
     for turn in range(_ROUNDS):
-        drawn = curves(cloud.logs, cloud.end, grid, float(seen[0]), under, _NOTHING, times[-1])
+        drawn = curves(cloud.logs, cloud.end, grid, cloud.start, under, _NOTHING, times[-1])
         weights = _weights(drawn, grid, times, seen, tempered=turn < _ROUNDS - 1)
         if turn < _ROUNDS - 1:
-            cloud = cloud.resampled(random, weights)
+            # Enough of those that get there, and of those that may not, to tell both by.
+            likely = float(weights @ cloud.gets_there)
+            part = float(np.clip(1 - likely, *_OF_EACH))
+            cloud = cloud.resampled(random, _by_class(weights, cloud.gets_there, part))
     return cloud, weights, drawn
 
 
@@ -217,12 +230,13 @@ def _times(last: float) -> Floats:
 
 @dataclass(frozen=True, slots=True)
 class _Cloud:
-    """Possible ferments: the logarithms of what is unknown, a column each, where each ends, and
-    where it would be dry."""
+    """Possible ferments: the logarithms of what is unknown, a column each, where each ends, where
+    it would be dry, and where it began."""
 
     logs: Floats
     end: Floats
     dry: Floats
+    start: Floats
 
     @staticmethod
     def drawn(
@@ -230,10 +244,13 @@ class _Cloud:
     ) -> "_Cloud":
         middle, spread = prior
         logs = middle + spread * random.standard_normal((count, len(_PRIOR)))
+        slow = np.arange(count) % _SLOW_EVERY == 0
+        logs[slow] += np.log(_SLOW)
         # As many of each as it is likely, and each a little beside it.
         even = (np.arange(count) + 0.5) / count
         chosen = np.minimum(np.searchsorted(np.cumsum(ends.weights), even), len(ends.sg) - 1)
-        return _Cloud(logs, ends.sg[chosen], ends.dry_sg[chosen]).beside(random)
+        began = ends.sg if ends.start_sg is None else ends.start_sg
+        return _Cloud(logs, ends.sg[chosen], ends.dry_sg[chosen], began[chosen]).beside(random)
 
     @property
     def gets_there(self) -> NDArray[np.bool_]:
@@ -249,12 +266,12 @@ class _Cloud:
         keep = np.sqrt(1 - _JITTER**2)
         logs = middle + keep * (self.logs[chosen] - middle)
         logs = logs + _JITTER * spread * random.standard_normal(self.logs.shape)
-        return _Cloud(logs, self.end[chosen], self.dry[chosen]).beside(random)
+        return _Cloud(logs, self.end[chosen], self.dry[chosen], self.start[chosen]).beside(random)
 
     def beside(self, random: np.random.Generator) -> "_Cloud":
         """The same, each ending a little beside where it did: what sticks sticks."""
         beside = _BESIDE_POINTS / 1000 * random.standard_normal(len(self.end))
-        return _Cloud(self.logs, self.end + beside, self.dry + beside)
+        return _Cloud(self.logs, self.end + beside, self.dry + beside, self.start)
 
 
 def _weights(drawn: Floats, grid: Floats, times: Floats, seen: Floats, tempered: bool) -> Floats:

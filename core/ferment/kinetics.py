@@ -72,7 +72,7 @@ def curves(
     logs: Floats,
     end: Floats,
     grid: Floats,
-    og: float,
+    og: float | Floats,
     under: Conditions,
     what_if: WhatIf,
     since: float,
@@ -80,7 +80,8 @@ def curves(
     """The gravity of each of many ferments at each time of the grid.
 
     `logs` are the logarithms of rate (g/L a day), growth, half-speed (g/L), lag (days) and tiring,
-    a column each; `end` the gravity each ends at; `what_if` holds from `since` days on.
+    a column each; `og` the gravity each began at, or all of them; `end` the one each ends at;
+    `what_if` holds from `since` days on.
     """
     rate, growth, half, lag, tiring = np.exp(logs).T
     limit = under.tolerance_abv or 14.0
