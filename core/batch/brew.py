@@ -10,7 +10,6 @@ from dataclasses import dataclass, field
 import numpy as np
 import numpy.typing as npt
 
-from core.errors import JobError
 from core.estimate.drinks import ACID, EATEN, EXTRACT, FERMENT, MASS, PARTS, SUGAR
 from core.ferment.strength import SUGAR_PER_POINT_G_PER_L, Drink, fermented
 from core.measure.density import BRIX_MAX

@@ -115,7 +115,7 @@ class Jug:
     @property
     def estimate(self) -> Estimate | None:
         """What could be in it; None where nothing is. Asked once the journal is folded."""
-        return self.estimator.of(self.name, self.moment)
+        return None if self.brew.empty else self.estimator.of(self.name, self.moment)
 
     @property
     def rests_since(self) -> datetime | None:
