@@ -139,6 +139,11 @@ class Estimate:
         return self.of(self.left)
 
     @property
+    def hundred(self) -> tuple[float, ...]:
+        """Sugar left (g/L) of a hundred jugs that read as this one does, the driest first."""
+        return quantiles(self.left, self.weights, *((np.arange(100) + 0.5) / 100))
+
+    @property
     def acid_g_per_l(self) -> Interval:
         """Titratable acidity as tartaric; its middle is the mean."""
         told = self._mean(1000 * self.parts[:, ACID] / self.found.volume_ml)

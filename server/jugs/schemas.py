@@ -94,7 +94,9 @@ class EventOut(BaseModel):
 
 
 class NowOut(BaseModel):
-    """What is in the jug now; `measured` where a reading settles it."""
+    """What is in the jug now; `measured` where a reading settles it. `hundred` is the sugar left
+    (g/L) of a hundred jugs that read as it does, the driest first; `dry` of them hold less than dry
+    may, which is `dry_g_per_l`."""
 
     volume_ml: IntervalOut
     sg: IntervalOut
@@ -103,6 +105,9 @@ class NowOut(BaseModel):
     sugar_g_per_l: IntervalOut
     ph: float | None
     ph_within: float
+    hundred: list[float]
+    dry: int
+    dry_g_per_l: float
     so2_added_mg_per_l: float
     cost: str | None
 

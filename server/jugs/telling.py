@@ -2,11 +2,13 @@
 
 from django.db.models import Q
 
+from core.batch.counted import estimate_of
 from core.batch.events import Transferred
 from core.batch.learned import learned
 from core.batch.settling import helps
 from core.batch.surprises import SURPRISES, expected_in_words, likely, says
 from core.batch.words import in_words, signs_in_words
+from core.estimate.views import DRY_G_PER_L
 from core.files.recipe_file import money_text
 from server.jugs.bottling import bottled_out
 from server.jugs.evaluation import evaluation_out, strength_out
@@ -146,8 +148,9 @@ def _helps_out(state: JugState) -> list[HelpOut]:
 
 def _now_out(state: JugState) -> NowOut | None:
     now = state.life.now if state.life and state.pitched and not state.emptied else None
-    if now is None:
+    if now is None or state.life is None:
         return None
+    hundred = estimate_of(state.life.jug).hundred
     return NowOut(
         volume_ml=IntervalOut.of(now.volume_ml),
         sg=IntervalOut.of(now.sg),
@@ -156,6 +159,9 @@ def _now_out(state: JugState) -> NowOut | None:
         sugar_g_per_l=IntervalOut.of(now.sugar_g_per_l),
         ph=now.ph,
         ph_within=now.ph_within,
+        hundred=[round(sugar, 2) for sugar in hundred],
+        dry=sum(sugar <= DRY_G_PER_L for sugar in hundred),
+        dry_g_per_l=DRY_G_PER_L,
         so2_added_mg_per_l=now.so2_added_mg_per_l,
         cost=None if now.cost is None else money_text(now.cost),
     )

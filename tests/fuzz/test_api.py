@@ -4,7 +4,7 @@ AMBER_FUZZ=10000 makes about so many calls; a short run is part of every ./amber
 """
 
 import os
-import secrets
+import zlib
 
 import pytest
 import schemathesis
@@ -48,7 +48,7 @@ def signed_in(account):
 def sent(client, case, jug_id):
     """The made-up call, half of the time about the jug there is."""
     where = case.formatted_path
-    if "{jug_id}" in case.path and secrets.randbelow(2):
+    if "{jug_id}" in case.path and zlib.crc32(where.encode()) % 2:
         where = case.path.replace("{jug_id}", str(jug_id))
         for name, value in (case.path_parameters or {}).items():
             where = where.replace(f"{{{name}}}", str(value))
@@ -63,6 +63,7 @@ def sent(client, case, jug_id):
 @schema.parametrize()
 @settings(
     max_examples=_EACH,
+    derandomize=True,
     phases=[Phase.generate],
     deadline=None,
     suppress_health_check=list(HealthCheck),

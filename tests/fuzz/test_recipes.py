@@ -8,7 +8,6 @@ import copy
 import json
 import os
 import random
-import secrets
 from pathlib import Path
 
 from core.aim.nearest import nearest
@@ -71,8 +70,7 @@ def bent(dice):
 
 
 def test_bent_recipes_get_an_answer_or_a_sentence():
-    for _ in range(_MANY):
-        seed = secrets.randbits(64)
+    for seed in range(_MANY):
         recipe = bent(random.Random(seed))  # noqa: S311
         try:
             read = read_recipe(recipe)

@@ -28,7 +28,7 @@ def made_up(dice, into):
 
 
 def test_what_was_acknowledged_is_there_once_and_nothing_is_half_poured(kitchen):
-    seed = random.SystemRandom().getrandbits(32)
+    seed = 4
     print("seed", seed)
     dice = random.Random(seed)  # noqa: S311 - told when it fails
     port = free_port()

@@ -3352,7 +3352,9 @@ export interface components {
         };
         /**
          * NowOut
-         * @description What is in the jug now; `measured` where a reading settles it.
+         * @description What is in the jug now; `measured` where a reading settles it. `hundred` is the sugar left
+         *     (g/L) of a hundred jugs that read as it does, the driest first; `dry` of them hold less than dry
+         *     may, which is `dry_g_per_l`.
          */
         NowOut: {
             volume_ml: components["schemas"]["IntervalOut"];
@@ -3365,6 +3367,12 @@ export interface components {
             ph: number | null;
             /** Ph Within */
             ph_within: number;
+            /** Hundred */
+            hundred: number[];
+            /** Dry */
+            dry: number;
+            /** Dry G Per L */
+            dry_g_per_l: number;
             /** So2 Added Mg Per L */
             so2_added_mg_per_l: number;
             /** Cost */

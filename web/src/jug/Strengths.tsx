@@ -1,13 +1,21 @@
 import type { Schemas } from "../api/client";
 import { percent, percentRange } from "../format";
+import { CouldBe } from "./CouldBe";
 import css from "./Strengths.module.css";
 
 /** How a strength was got, for who wants to know: one strength is enough for the page. */
-export function Strengths({ strength }: { strength: Schemas["StrengthOut"] }) {
+export function Strengths({
+  strength,
+  now,
+}: {
+  strength: Schemas["StrengthOut"];
+  now?: Schemas["NowOut"] | null;
+}) {
   return (
     <details className={css.how}>
       <summary>How we got this</summary>
       <StrengthTable strength={strength} />
+      {now && <CouldBe now={now} />}
     </details>
   );
 }

@@ -114,7 +114,7 @@ export default function FermentPage() {
               <Explained text={progress.advice} />
             </Text>
           </Box>
-          <Strengths strength={progress.strength} />
+          <Strengths strength={progress.strength} now={now} />
           {jug.told.map((text) => (
             <Mark key={text} tone="mind">
               {text}
