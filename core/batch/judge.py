@@ -36,8 +36,10 @@ _STILL_MOVES, _DRY, _SWEET, _UNPROVEN = 0.20, 0.80, 0.50, 0.05
 _NEAR_POINTS = 3.0
 # Levels that a reading to come is tried at, points beside the newest.
 _LOWER, _HIGHER = 3, 2
-# Some days later the same reading says a hair less: what is promised keeps so much of the bound.
-_SURELY = 0.9
+# What is promised holds for whoever reads it so much later.
+_LATE = timedelta(days=7)
+# As many members as there are say no two days quite the same: a promise keeps off the bound.
+_SURELY = 0.97
 _HAIR = 1e-9
 
 
@@ -179,18 +181,24 @@ def _promise(jug: Jug, last: Reading, rest: Rest) -> Promise | None:
     points = round(1000 * (last.sg - 1))
     for days in (needs, 2 * needs):
         at = max(seen.at + timedelta(days=days), jug.as_of)
-        if not _proves(jug, points, at, rest):
+        if not _holds(jug, points, at):
             continue
         low = high = points
-        while low > points - _LOWER and _proves(jug, low - 1, at, rest):
+        while low > points - _LOWER and _holds(jug, low - 1, at):
             low -= 1
-        while high < points + _HIGHER and _proves(jug, high + 1, at, rest):
+        while high < points + _HIGHER and _holds(jug, high + 1, at):
             high += 1
         return Promise(at, 1 + low / 1000, 1 + high / 1000)
     return None
 
 
-def _proves(jug: Jug, points: float, at: datetime, rest: Rest) -> bool:
+def _holds(jug: Jug, points: float, at: datetime) -> bool:
+    """Whether it is proven dry once it reads so then, and as well some days later: who is late
+    finds what was promised, though each day says a hair less."""
+    return _proves(jug, points, at + _LATE) and _proves(jug, points, at)
+
+
+def _proves(jug: Jug, points: float, at: datetime) -> bool:
     """Whether it is proven dry once it reads so then."""
     read = jug.watch.copy()
     read.read(at, 1 + points / 1000)

@@ -193,6 +193,9 @@ class Walk:
         vessel = self.vessels[step.jug]
         vessel.clock(step.day)
         vessel.celsius = step.celsius
+        if vessel.stretch is not None and vessel.sticks > vessel.stretch.sticks:
+            # It was cold once while it ran, and that is enough.
+            vessel.stretch = replace(vessel.stretch, sticks=vessel.sticks)
 
     @_happens.register
     def _(self, step: Tested) -> None:
