@@ -162,3 +162,27 @@ def test_every_jug_that_a_write_reaches_has_its_line_made(call, half):
     into = {"into": [{"jug": str(other["id"]), "volume_ml": 1000}]}
     call.ok("POST", path(half, "events"), {"kind": "transferred", "what": into})
     assert all(row["of"] for row in call.ok("GET", "jugs"))
+
+
+def test_one_line_that_fails_takes_no_other_along(call, half, monkeypatch):
+    from server.jugs import rows
+
+    other = call.ok("POST", "jugs", JUG)
+    Jug.objects.update(row_of=BEFORE)
+    made = rows._row
+
+    def fails(state, ahead):
+        if state.jug.id == half["id"]:
+            raise ValueError("no such thing")
+        return made(state, ahead)
+
+    monkeypatch.setattr(rows, "_row", fails)
+    renew(Jug.objects.all(), 10)
+    listed = {row["id"]: row for row in call.ok("GET", "jugs")}
+    assert listed[other["id"]]["headline"] == "Still a plan."
+    assert "could not be worked out" in listed[half["id"]]["headline"]
+    # It is not tried again and again, but after the next write.
+    assert renew(Jug.objects.all(), 10) == 0
+    monkeypatch.setattr(rows, "_row", made)
+    call.ok("POST", path(half, "readings"), {"sg": 1.008})
+    assert {row["sg"] for row in call.ok("GET", "jugs")} == {1.008, None}
