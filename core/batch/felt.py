@@ -6,11 +6,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from core.bottle.priming import PRIMING_G_PER_L
-from core.estimate.trials import FEELS_FROM, feeling_likelihood
+from core.estimate.trials import FEELS_FROM, FEELS_SOFT_BY, feeling_likelihood
 from core.estimate.views import Estimate
 
-# So much more than was to come is beyond what hands are off by, volumes.
-_BEYOND_HANDS = 1.4
+# So much more than was to come is beyond what hands are off by, volumes: twice.
+_BEYOND_HANDS = 2 * FEELS_SOFT_BY
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 from core.batch.due import FED_UNTIL_SHARE
 from core.batch.judge import Judged
 from core.batch.jug import Jug
-from core.batch.watch import days_between
+from core.batch.watch import LAG_DAYS, days_between
 from core.errors import JobError
 from core.estimate.views import Estimate
 from core.ferment.forecast import Ends, Forecast, Pace, forecast, pace
@@ -16,8 +16,6 @@ from core.ferment.yeast import NUTRIENT_MG_PER_G
 from core.plan.balance import juice_nitrogen_mg_per_l, usual_nutrient
 
 _WARMEST_C, _ROOM_C = 35.0, 20.0
-# Yeast shows nothing for so long: a first reading until then is where it began.
-_LAG_DAYS = 0.5
 _MOST_FED_G_PER_L = 100.0
 # What is asked about being fed: some twenty points, as one weighs it.
 _FED_G_PER_L, _FED_STEP_G = 44.0, 50.0
@@ -106,7 +104,7 @@ def _ends(jug: Jug, told: Estimate) -> Ends:
     reading over undissolved sugar does not show."""
     sg, dry, must = (1 + told.shows(drinks) / 1000 for drinks in (told.ended, told.dry, told.must))
     first = jug.watch.readings[0].at
-    began = jug.pitched_at is not None and days_between(jug.pitched_at, first) <= _LAG_DAYS
+    began = jug.pitched_at is not None and days_between(jug.pitched_at, first) <= LAG_DAYS
     return Ends(sg, dry, told.weights, must if began else None)
 
 

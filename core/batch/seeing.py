@@ -3,7 +3,7 @@
 from core.batch.bottling import felt
 from core.batch.events import Cared, Event, Explained, Measured, Noticed, Pitched, Read, Tested
 from core.batch.jug import Jug
-from core.batch.watch import FALLEN, day_of, days_between
+from core.batch.watch import FALLEN, LAG_DAYS, day_of, days_between
 from core.batch.world import World, not_empty
 from core.errors import JobError
 from core.estimate import priors
@@ -24,8 +24,6 @@ from core.measure.scales import sg_from_baume, sg_read_at
 from core.must.composition import READING_SD
 from core.tables import CLARITY
 
-# Yeast shows nothing for so long: what is read until then is the must.
-_LAG_DAYS = 0.5
 _CLEAR = {key for key, row in CLARITY.items() if row.clear}
 # As the page has them, and as people write them.
 _NOT_CLEAR = {key for key, row in CLARITY.items() if not row.clear} | {
@@ -99,7 +97,7 @@ def _of_the_must(jug: Jug, event: Event, sg: float) -> bool:
     first = jug.watch.readings[:1]
     if first and first[0].seen and sg <= jug.watch.first_sg - FALLEN:
         return False
-    return jug.pitched_at is None or days_between(jug.pitched_at, event.at) <= _LAG_DAYS
+    return jug.pitched_at is None or days_between(jug.pitched_at, event.at) <= LAG_DAYS
 
 
 def at_20(jug: Jug, what: Read) -> tuple[float, float | None]:

@@ -24,8 +24,8 @@ _TRUTHS = 24
 _WORTH_IT = 0.60
 # One that settles fewer is not named.
 _WORTH_NAMING = 0.20
-# The tightest that a still drink is closed with.
-_CORK = CLOSURES["wine_bottle", "cork"]
+CORK = CLOSURES["wine_bottle", "cork"]
+"""The tightest that a still drink is closed with."""
 _KINDS: tuple[Kind, ...] = ("taste", "sugar", "forced")
 
 
@@ -82,4 +82,4 @@ def _answered(told: Estimate, shown: Tested) -> Estimate:
 
 def _word(jug: Jug, verdict: Judged, told: Estimate, tested: bool) -> Word:
     contents = contents_of(jug, verdict, told, tested)
-    return "do_not" if contents is None else closing(contents, _CORK).word
+    return "do_not" if contents is None else closing(contents, CORK).word

@@ -9,6 +9,8 @@ from core.ferment.stopping import SAME_POINTS, Reading, at_rest
 # Colder by this much than it fermented, standing still proves nothing. Common practice.
 _COLDER_C = 2.0
 _SECONDS_A_DAY = 86_400.0
+LAG_DAYS = 0.5
+"""Yeast shows nothing for so long: what is read until then is the must."""
 # A fall that means something: yeast at work.
 FALLEN = 0.002
 _HAIR = 1e-9

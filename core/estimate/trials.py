@@ -23,7 +23,7 @@ _TASTE_SOFT, _NONSENSE = 4.0, 0.03
 # by so much; one answer in twenty is nonsense. Common practice, no source.
 FEELS_FROM = {"firm": 1.5, "hard": 3.0}
 FEELS = ("soft", *FEELS_FROM)
-_FEEL_SOFT, _FEEL_NONSENSE = 0.7, 0.05
+FEELS_SOFT_BY, _FEEL_NONSENSE = 0.7, 0.05
 _LEAST = 1e-26
 
 
@@ -54,7 +54,7 @@ def log_likelihood(test: Tested, found: Drinks, unseen_g: float = 0.0) -> Array:
 def feeling_likelihood(feel: str, made_volumes: Array, in_time: bool) -> Array:
     """How likely a bottle that makes so many volumes in all feels so. `in_time`: they have come;
     before that soft says nothing, and firm or hard that there is at least so much."""
-    firm, hard = (ndtr((made_volumes - edge) / _FEEL_SOFT) for edge in FEELS_FROM.values())
+    firm, hard = (ndtr((made_volumes - edge) / FEELS_SOFT_BY) for edge in FEELS_FROM.values())
     if not in_time:
         share = {"soft": np.ones_like(made_volumes), "firm": firm, "hard": hard}[feel]
     else:

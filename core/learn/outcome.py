@@ -8,7 +8,7 @@ from decimal import Decimal
 from core.batch.events import Added, Bottled, Event, Pitched, Read, Transferred
 from core.batch.jug import Jug
 from core.batch.outlook import conditions
-from core.batch.watch import days_between
+from core.batch.watch import LAG_DAYS, days_between
 from core.batch.world import World
 from core.cost.costing import per_bottle
 from core.errors import JobError
@@ -19,8 +19,6 @@ from core.must.mixing import Pour
 from core.plan.evaluation import Evaluation, PricedPour, Recipe, evaluate, solved
 from core.plan.kitchen import BY_TABLES
 
-# Yeast shows nothing for so long: what is read until then is the must.
-_LAG_DAYS = 0.5
 # What a batch's gravity is off by besides what is known to be in doubt, points. Common practice.
 _LEAST_OFF_POINTS = 0.5
 _STEP, _STEP_G_PER_L = 0.02, 2.0
@@ -156,7 +154,7 @@ def _start(world: World, jug: Jug, events: Sequence[Event]) -> float | None:
         if isinstance(event.what, Added | Bottled):
             return None
         if isinstance(event.what, Read):
-            late = jug.pitched_at is not None and days_between(jug.pitched_at, event.at) > _LAG_DAYS
+            late = jug.pitched_at is not None and days_between(jug.pitched_at, event.at) > LAG_DAYS
             return None if late else world.at_20.get(event.id)
     return None
 

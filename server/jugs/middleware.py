@@ -18,6 +18,7 @@ class RenewMiddleware:
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         response = self._get_response(request)
-        if request.method not in _READS and isinstance(request.user, Account):
+        done = request.method not in _READS and response.status_code < 400
+        if done and isinstance(request.user, Account):
             renew_written(request.user)
         return response

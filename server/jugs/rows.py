@@ -16,6 +16,7 @@ from core.batch.due import Due, done_by
 from core.batch.lots import BottledLot
 from core.batch.news import no_longer
 from core.batch.outlook import outlook
+from core.batch.settling import CORK
 from core.batch.windows import window
 from core.batch.words import DUE
 from core.bottle.label import label_lines
@@ -116,7 +117,8 @@ def renew_all(jugs: QuerySet[Jug]) -> None:
 
 def renew_written(account: Account) -> None:
     """Lines of an account that a write made old, where it did not reach too many."""
-    old = list(outworn(account.jugs.all()).values_list("id", flat=True)[: _AT_ONCE + 1])
+    written = account.jugs.filter(Q(row__isnull=True) | Q(row_of=""))
+    old = list(written.values_list("id", flat=True)[: _AT_ONCE + 1])
     if 0 < len(old) <= _AT_ONCE:
         renew(account.jugs.filter(id__in=old), _AT_ONCE)
 
@@ -215,8 +217,8 @@ def _row(state: JugState, ahead: bool) -> JugRow:
 
 def _corks(state: JugState) -> bool:
     """Whether a still bottle of it may be closed with a cork."""
-    words = {row.closure: word.word for row, word in state.life.closing} if state.life else {}
-    return words.get("cork") == "go"
+    closing = state.life.closing if state.life else ()
+    return any(row is CORK and word.word == "go" for row, word in closing)
 
 
 def _drinks(state: JugState, plan: PlanIn) -> list[DrinkOut]:

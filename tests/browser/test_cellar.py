@@ -188,3 +188,14 @@ def test_nothing_to_look_back_on_leads_to_the_jugs(page, person):
     expect(page.get_by_role("heading", name="Nothing to look back on yet")).to_be_visible()
     page.get_by_role("link", name="See the jugs").click()
     expect(page).to_have_url(re.compile("/jugs"))
+
+
+def test_a_test_bottle_that_is_hard_where_it_should_not_be_comes_first(cellar, person):
+    cellar.get_by_text("Move, give away, count").click()
+    felt = cellar.get_by_role("group", name="How the test bottle feels")
+    felt.get_by_role("button", name="Hard").click()
+    expect(cellar.get_by_text("The test bottle is hard.")).to_be_visible()
+    cellar.goto(f"{person.home}/today")
+    first = cellar.get_by_role("list", name="To do").get_by_role("listitem").first
+    expect(first).to_contain_text("Chill the bottles, and cover them")
+    expect(first).to_contain_text("felt hard")

@@ -7,7 +7,8 @@ import pytest
 from django.db.models import F
 from playwright.sync_api import expect
 
-from server.jugs.models import Event
+from server.jugs.models import Event, Jug
+from server.jugs.rows import renew_all
 from tests.browser.conftest import PEAR, PHONE, tab_to
 from tests.kitchens import remade
 
@@ -89,3 +90,15 @@ def test_nothing_due_says_what_is_next(page, person):
     page.goto(f"{person.home}/today")
     expect(page.get_by_role("heading", name="Nothing to do for two weeks.")).to_be_visible()
     expect(page.get_by_role("link", name="To the jugs")).to_be_visible()
+
+
+def test_what_it_is_no_longer_is_told_once_and_told_again_where_that_was_a_slip(fed):
+    Jug.objects.update(row='{"headline": "Dry, and proven."}', row_of="the rules before")
+    renew_all(Jug.objects.all())
+    fed.reload()
+    told = fed.get_by_role("list", name="No longer sure")
+    expect(told).to_contain_text("Called proven dry until now")
+    fed.get_by_role("button", name="Seen, Pear").click()
+    expect(told).to_have_count(0)
+    fed.get_by_role("button", name="Undo", exact=True).click()
+    expect(told).to_be_visible()
