@@ -8,6 +8,8 @@ from core.batch.watch import days_between
 from core.bottle.closing import Contents
 from core.bottle.priming import residual_volumes
 from core.errors import JobError
+from core.estimate.net import Array
+from core.estimate.trials import most_by_test
 from core.estimate.views import Estimate
 from core.plan.glass import GlassPlan
 
@@ -40,21 +42,31 @@ def contents_of(
     litres = told.volume_ml.value / 1000
     return Contents(
         residual_volumes(min(max(warmest_c(jug), 0.0), 50.0)),
-        told.at(left, _WORST),
+        _at_most(jug, told, left, _WORST),
         told.at(np.maximum(told.left - told.ends, 0.0), 0.5),
         0.0 if _malic_held(jug, litres) else jug.dosed.malic_g / litres,
         verdict.code == "stabilised",
         lacks,
         _unproven(jug, verdict),
-        told.at(left, 1 - GO_CHANCE),
-        (verdict.stopped or tested or _tested_today(jug)) and told.settled,
+        _at_most(jug, told, left, 1 - GO_CHANCE),
+        (verdict.stopped and told.settled) or tested or _tested_today(jug),
         _rests_on_the_stem(jug, verdict),
     )
 
 
+def _at_most(jug: Jug, told: Estimate, left: Array, share: float) -> float:
+    """Sugar left (g/L) that is so likely to be enough. Where its readings do not fit together a
+    test of its sugar still tells, and is then taken by itself."""
+    most = told.at(left, share)
+    if told.settled or jug.tested_g_per_l is None or not _tested_today(jug):
+        return most
+    return max(most, most_by_test(jug.tested_g_per_l, share))
+
+
 def _tested_today(jug: Jug) -> bool:
-    """Whether its sugar was measured on the day it is closed."""
-    if jug.tested_at is None or jug.as_of is None:
+    """Whether its sugar was measured on the day it is closed, and not found past what a test
+    tells."""
+    if jug.tested_at is None or jug.tested_g_per_l is None or jug.as_of is None:
         return False
     return days_between(jug.tested_at, jug.as_of) <= STILL_TRUE_DAYS
 

@@ -70,8 +70,9 @@ class Jug:
     # Whether sugar went in since anybody read it.
     sugared: bool = False
     swirled_at: datetime | None = None
-    # When its sugar was last measured.
+    # When its sugar was last measured, and how much there was, g/L; None: more than the test tells.
     tested_at: datetime | None = None
+    tested_g_per_l: float | None = None
     # The hydrometer was tried in water, or how much it is off is written; every reading since the
     # yeast says how warm the sample was.
     stem_tried: bool = False

@@ -176,6 +176,7 @@ def tested(world: World, jug: Jug, event: Event, what: Tested) -> None:
     if what.sugar_g_per_l is not None:
         world.happened(Trial(jug.name, day, "sugar", what.sugar_g_per_l, over=what.over))
         jug.tested_at = event.at
+        jug.tested_g_per_l = None if what.over else what.sugar_g_per_l
     elif what.fell_points is not None:
         fell = what.fell_points
         world.happened(Trial(jug.name, day, "forced", fell, says_dry=jug.would_fall))

@@ -42,6 +42,9 @@ _DOUBTED = (MASS, SUGAR, FERMENT, EXTRACT)
 # Rounds that bring a bent relation near enough to its straight line.
 _ROUNDS = 2
 _TINY = 1e-12
+# Where the usual members say too little of what was read, slips are drawn so many times as often,
+# and count so much less.
+_OFTENER = 2.5
 
 
 AMOUNT, PRODUCT = "amount", "product"
@@ -122,6 +125,7 @@ class Cloud:
     def __init__(self, members: int = MEMBERS) -> None:
         self.net = Net(members)
         self.members = members
+        self._oftener = _OFTENER if members > MEMBERS else 1.0
         self.log_weight = np.zeros(members)
         self.portions: list[Portion] = []
         # What each pour that a knob is about is called, and which doubt of it that is.
@@ -158,10 +162,12 @@ class Cloud:
         """The values of a named source of doubt, drawn when it first appears."""
         if name not in self._place:
             u = self._evenly(self.net.column(name))
-            slips = u < spread.share
-            part = np.where(
-                slips, u / max(spread.share, _TINY), (u - spread.share) / (1 - spread.share)
-            )
+            share = min(self._oftener * spread.share, max(spread.share, 0.5))
+            slips = u < share
+            part = np.where(slips, u / max(share, _TINY), (u - share) / (1 - share))
+            if share > spread.share:
+                odds = np.where(slips, spread.share / share, (1 - spread.share) / (1 - share))
+                self.log_weight = self.log_weight + np.log(odds)
             width = np.where(slips, spread.wide, spread.narrow)
             middle = np.where(slips, spread.slip_mean, 0.0)
             drawn = middle + width * ndtri(np.clip(part, 1e-6, 1 - 1e-6))

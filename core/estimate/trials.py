@@ -1,7 +1,7 @@
 """What a test for sugar, a forced sample or a tongue says of how much sugar is left."""
 
 import numpy as np
-from scipy.special import ndtr
+from scipy.special import ndtr, ndtri
 
 from core.estimate.drinks import Drinks
 from core.estimate.ledger import Kind, Tested
@@ -49,6 +49,12 @@ def log_likelihood(test: Tested, found: Drinks, unseen_g: float = 0.0) -> Array:
     else:
         likely = _taste(test, left)
     return np.asarray(np.log(np.maximum(likely, _LEAST)))
+
+
+def most_by_test(found_g_per_l: float, share: float) -> float:
+    """Sugar left (g/L) that a test for reducing sugar alone leaves room for, that likely to be
+    enough: whatever else is believed of the jug."""
+    return float(np.expm1(np.log1p(found_g_per_l) + _SUGAR_LOG * ndtri(share)))
 
 
 def feeling_likelihood(feel: str, made_volumes: Array, in_time: bool) -> Array:

@@ -47,14 +47,12 @@ MOST_PITCHING_C = 30.0
 @dataclass(frozen=True, slots=True)
 class Cause:
     """One thing that would explain a reading. `likely_sg`, as it stood on the stem, is set
-    when the reading slipped; `sure` when nothing else plausible explains it. `accept` is what
-    taking it for the cause writes down, where it writes anything."""
+    when the reading slipped; `sure` when nothing else plausible explains it."""
 
     code: str
     text: str
     likely_sg: float | None = None
     sure: bool = False
-    accept: str = ""
 
 
 @dataclass(frozen=True, slots=True)

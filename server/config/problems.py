@@ -22,13 +22,12 @@ class ProblemItem(Schema):
 
 class CauseOut(Schema):
     """What would explain an odd reading; `likely_sg` when it probably slipped, `sure` when
-    nothing else plausible explains it; `accept` is what accepting it writes down."""
+    nothing else plausible explains it."""
 
     code: str
     text: str
     likely_sg: float | None = None
     sure: bool = False
-    accept: str = ""
 
 
 class Problem(Schema):
@@ -94,7 +93,6 @@ def install(api: NinjaAPI) -> None:
                     text=c.text,
                     likely_sg=c.likely_sg,
                     sure=c.sure,
-                    accept=c.accept,
                 )
                 for c in error.causes
             ],

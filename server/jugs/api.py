@@ -25,7 +25,6 @@ from server.jugs.actions.pour_really import pour_really
 from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
 from server.jugs.actions.split_arms import split_arms
-from server.jugs.actions.take_learned import take_learned
 from server.jugs.bottle_schemas import BottlingIn, BottlingOut
 from server.jugs.bottling import bottling_out
 from server.jugs.brew_schemas import (
@@ -339,14 +338,6 @@ def post_trial(request: HttpRequest, jug_id: int, payload: TrialIn) -> TrialOut:
 def get_forecast(request: HttpRequest, jug_id: int, asked: Query[WhatIfQuery]) -> ForecastOut:
     """How it is likely to go on, or would if something were changed from now on."""
     return look_ahead(_state(request, jug_id), asked)
-
-
-@router.post("/{int:jug_id}/learned", response={200: JugOut, **_REFUSALS})
-@transaction.atomic
-def post_learned(request: HttpRequest, jug_id: int) -> JugOut:
-    """Take what the readings say of the pours into the record."""
-    take_learned(_locked(request, jug_id), account_of(request))
-    return _whole(request, jug_id)
 
 
 @router.post("/{int:jug_id}/readings", response={200: JugOut, **_REFUSALS})

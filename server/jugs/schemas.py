@@ -26,16 +26,14 @@ class KeepPlanIn(BaseModel):
 
 class ReadingIn(BaseModel):
     """A gravity as it stood on the stem, or what a refractometer showed in °Bx. The first one
-    pitches: `plan_version` is then the plan that was in sight. `cause` is what was accepted as
-    explaining an odd one: it is written down with it. Of the sample `drunk_ml` did not go back,
-    drunk or set aside. `id` is the sender's, so that twice is once.
+    pitches: `plan_version` is then the plan that was in sight. Of the sample `drunk_ml` did not go
+    back, drunk or set aside. `id` is the sender's, so that twice is once.
     """
 
     id: UUID | None = None
     sg: float | None = None
     brix: float | None = None
     seen: list[Literal["foam", "grain"]] = Field(default_factory=list)
-    cause: str | None = None
     plan_version: int | None = None
     temperature_c: float = 20.0
     drunk_ml: float = 0.0

@@ -166,13 +166,18 @@ def test_1190_is_asked_about_and_taken_as_1090(page, person, must):
     expect(page.get_by_text("1.090 is saved.")).to_be_visible()
 
 
-def test_a_cause_is_accepted_and_said(page, person, must):
+def test_who_stands_by_an_odd_reading_is_asked_what_it_was(page, person, must):
     page.goto(f"{person.home}/jugs/{must['id']}/pitch")
     page.get_by_label("Gravity", exact=True).fill("1.044")
     page.get_by_role("button", name="Save reading and pitch").click()
-    page.get_by_role("button", name=re.compile("Write .* ml more water")).click()
+    page.get_by_role("button", name="It did read 1.044: save it").click()
     expect(page.get_by_text("1.044 is saved.")).to_be_visible()
-    expect(page.get_by_text("Because it read 1.044.")).to_be_visible()
+    asked = page.get_by_text("What was it?")
+    expect(asked).to_be_visible()
+    page.get_by_role("button", name="It was", exact=False).first.click()
+    expect(page.get_by_text("Written down: it counts as likely")).to_be_visible()
+    expect(asked).to_be_hidden()
+    assert Event.objects.get(kind="explained").jug_id == must["id"]
 
 
 @pytest.mark.browser_context_args(**PHONE)

@@ -4,9 +4,8 @@ from core.errors import JobError
 from core.ferment.reading import judge_later, judge_pitching, judge_start
 from core.ferment.strength import strength
 from core.interval import Interval
-from core.must.mixing import Mix, Pour, make_must
+from core.must.mixing import Pour, make_must
 from core.pack.declared import read_label
-from core.plan.explained import accepting, as_explained
 
 MUST = make_must(
     [
@@ -161,26 +160,6 @@ def test_a_reading_fits_to_three_points_beyond_the_pours(sg, fits):
 
 def pours_of(*more):
     return [Pour("Pear juice", "juice", volume_ml=3000, measured_sg=1.045), *more]
-
-
-# Solved the other way round: what was written makes the must read what the stem showed.
-@pytest.mark.parametrize(
-    ("cause", "reads"),
-    [("full_jug", 1.030), ("short_jug", 1.040), ("poorer_juice", 1.030), ("richer_juice", 1.036)],
-)
-def test_a_cause_accepted_makes_the_must_read_so(cause, reads):
-    pours = pours_of(Pour("Water", "water", volume_ml=1000))
-    found = as_explained(pours, reads, cause)
-    others = [pour for pour in pours if pour.name != found.name]
-    assert Mix.of([*others, found]).sg == pytest.approx(reads, abs=0.0001)
-
-
-def test_what_cannot_have_been_is_not_offered():
-    # No water went in: no less of it explains a short jug; and grains on the bottom were poured.
-    assert as_explained(pours_of(), 1.060, "short_jug") is None
-    assert as_explained(pours_of(), 1.040, "undissolved") is None
-    more = as_explained(pours_of(), 1.040, "full_jug")
-    assert accepting(pours_of(), more) == f"Write {more.amount:.0f} ml more water"
 
 
 def test_foam_seen_ranks_what_it_does_higher():

@@ -1,4 +1,4 @@
-"""Brew day in the record: ticks, ways chosen, what was really poured, what a reading explains."""
+"""Brew day in the record: ticks, ways chosen, what was really poured."""
 
 from datetime import datetime, timedelta
 from uuid import uuid4
@@ -125,23 +125,6 @@ def test_written_twice_the_last_holds_and_it_can_be_as_planned_after_all(call, p
     assert (step(day, "pour Water")["amount"], step(day, "pour Water")["really"]) == (800, False)
     status, data = call("POST", path(planned, "brew-day/poured"), {"pour": "Beer", "amount": 1})
     assert (status, data["errors"][0]["at"]) == (422, "pour")
-
-
-def test_a_cause_accepted_is_written_back_with_the_reading(call, planned):
-    status, data = call("POST", path(planned, "readings"), {"sg": 1.074})
-    assert status == 422
-    full = next(cause for cause in data["causes"] if cause["code"] == "full_jug")
-    assert full["accept"].endswith("ml more water")
-    body = {"sg": 1.074, "cause": "full_jug"}
-    after = call.ok("POST", path(planned, "readings"), body)
-    assert after["evaluation"]["must"]["sg"]["value"] == pytest.approx(1.074, abs=0.0005)
-    assert not after["readings"][0]["insisted"]
-    poured = Event.objects.get(kind="poured")
-    assert poured.note == "Because it read 1.074."
-    # The jug holds more than was planned, by what that button said.
-    assert poured.what["pour"]["volume_ml"] == pytest.approx(
-        800 + float(full["accept"].split()[1]), abs=1
-    )
 
 
 def test_a_reading_sent_twice_is_written_once(call, planned):

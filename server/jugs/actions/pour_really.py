@@ -1,13 +1,16 @@
 """Write down what was really poured at brew day, where the plan said otherwise."""
 
 from dataclasses import replace
+from typing import Any
 
 from core.errors import JobError
+from core.must.mixing import Pour
 from server.accounts.models import Account
 from server.config.problems import ConflictError
-from server.jugs.actions.take_learned import written_pour
+from server.jugs.actions.recipe_file import pour_written
 from server.jugs.actions.write_down import Step, happened_at, strike_all, write
 from server.jugs.brew_schemas import PouredIn
+from server.jugs.plan_schemas import PlanIn
 from server.jugs.state import JugState
 
 
@@ -30,5 +33,17 @@ def pour_really(state: JugState, by: Account, payload: PouredIn) -> None:
         if poured.by_mass
         else replace(poured, volume_ml=payload.amount)
     )
-    what = {"pour": written_pour(state, really)}
+    what = {"pour": _written(state, really)}
     write(JugState.load(state.fresh()), by, [Step("poured", what, happened_at(None))])
+
+
+def _written(state: JugState, pour: Pour) -> dict[str, Any]:
+    """The pour in the recipe file's shape, with all that is known of it."""
+    planned = {each.name: pour_written(each) for each in PlanIn.model_validate(state.plan).pours}
+    before = [e.what["pour"] for e in state.standing if e.kind == "poured"]
+    known = {**planned, **{each["name"]: each for each in before}}.get(
+        pour.name, {"name": pour.name, "kind": pour.kind}
+    )
+    amount = {"mass_g": pour.mass_g} if pour.by_mass else {"volume_ml": pour.volume_ml}
+    kept = {key: value for key, value in known.items() if key not in ("mass_g", "volume_ml")}
+    return {**kept, **amount, **({"measured_sg": pour.measured_sg} if pour.measured_sg else {})}

@@ -1,23 +1,18 @@
 """Ask about a reading that the jug can hardly give."""
 
-from dataclasses import replace
 from datetime import datetime
 
 from core.batch.events import Read
 from core.batch.judge import shown_by
 from core.batch.seeing import at_20
-from core.errors import JobError
 from core.ferment.reading import (
-    Cause,
     Judgement,
     judge_later,
     judge_pitching,
     judge_start,
-    typed_at_20,
 )
-from core.must.mixing import Pour, dry_sugar_g
+from core.must.mixing import dry_sugar_g
 from core.must.whole_fruit import start_reading
-from core.plan.explained import accepting, as_explained
 from server.config.problems import QuestionedError
 from server.jugs.journal import key_of
 from server.jugs.state import JugState
@@ -50,23 +45,12 @@ def question(state: JugState, read: Read, at: datetime, insist: bool) -> bool:
     return not judgement.fits
 
 
-def explained_by(state: JugState, sg: float, temperature_c: float, cause: str) -> Pour:
-    """The pour as it must have been, had `cause` made the must read so.
-
-    Raises JobError for a cause that writes nothing down, or that could not have.
-    """
-    found = as_explained(state.evaluation.pours, typed_at_20(sg, temperature_c), cause)
-    if found is None:
-        raise JobError("That would not explain this reading: look at the others.", "cause")
-    return found
-
-
 def _of_the_must(
     state: JugState, sg: float, temperature_c: float, seen: tuple[str, ...]
 ) -> Judgement:
     """Held against what the plan makes of the must."""
     expected = state.evaluation
-    found = judge_start(
+    return judge_start(
         sg,
         temperature_c,
         start_reading(expected.pours, expected.must),
@@ -74,13 +58,3 @@ def _of_the_must(
         dry_sugar_g(expected.pours),
         seen,
     )
-    if found.fits:
-        return found
-    causes = (_to_accept(state, cause, sg, temperature_c) for cause in found.causes)
-    return replace(found, causes=tuple(causes))
-
-
-def _to_accept(state: JugState, cause: Cause, sg: float, temperature_c: float) -> Cause:
-    pours = state.evaluation.pours
-    explained = as_explained(pours, typed_at_20(sg, temperature_c), cause.code)
-    return replace(cause, accept=accepting(pours, explained)) if explained else cause

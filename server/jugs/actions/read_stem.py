@@ -1,7 +1,6 @@
 """Write down a reading, and strike one out."""
 
 from dataclasses import asdict
-from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -9,8 +8,7 @@ from core.batch.events import Instrument, Read
 from core.errors import JobError
 from server.accounts.models import Account
 from server.config.problems import ConflictError
-from server.jugs.actions.question import explained_by, question
-from server.jugs.actions.take_learned import written_pour
+from server.jugs.actions.question import question
 from server.jugs.actions.write_down import (
     Step,
     bring_back,
@@ -49,14 +47,9 @@ def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
     note, at = check_note(payload.note), happened_at(payload.at)
     if state.readings and at < state.readings[0].at:
         raise JobError("This is before the first reading: when was it taken?", "at")
-    read, steps = _seen(by, payload), list[Step]()
-    if payload.cause is not None and not state.pitched:
-        steps.append(_accepted(state, payload.cause, read, at))
-    asked = _with(state, steps) if steps else state
-    insisted = question(asked, read, at, payload.insist)
-    steps.append(
-        Step("read", _what(read, payload), at, note, payload.id or uuid4(), insisted=insisted)
-    )
+    read = _seen(by, payload)
+    insisted = question(state, read, at, payload.insist)
+    steps = [Step("read", _what(read, payload), at, note, payload.id or uuid4(), insisted=insisted)]
     if not state.pitched:
         steps.append(Step("pitched", {}, at))
     write(state, by, steps)
@@ -93,25 +86,6 @@ def _what(read: Read, payload: ReadingIn) -> dict[str, Any]:
         gone = "set_aside" if payload.set_aside else "drunk"
         what |= {"sample": gone, "sample_ml": payload.drunk_ml}
     return what | ({"seen": payload.seen} if payload.seen else {})
-
-
-def _accepted(state: JugState, cause: str, read: Read, at: datetime) -> Step:
-    """What was poured, had that cause made it read so."""
-    if read.scale != "sg":
-        raise JobError("Read it on the stem as well, to know what went in.", "cause")
-    sg = read.figure - read.instrument.offset
-    pour = explained_by(state, sg, read.sample_c, cause)
-    note = f"Because it read {read.figure:.3f}."
-    return Step("poured", {"pour": written_pour(state, pour)}, at, note)
-
-
-def _with(state: JugState, steps: list[Step]) -> JugState:
-    """The jug as if those were written already."""
-    more = [
-        Event(id=step.id, jug=state.jug, at=step.at, kind=step.kind, what=step.what)
-        for step in steps
-    ]
-    return JugState(state.jug, state.version, state.plan, [*state.events, *more])
 
 
 def strike(state: JugState, by: Account, reading_id: UUID) -> None:

@@ -6,7 +6,6 @@ from datetime import UTC, datetime
 
 import pytest
 
-from core.batch.events import Event, Poured
 from core.batch.fold import fold
 from core.batch.learned import learned
 from core.files.journal import read_event
@@ -56,18 +55,6 @@ def test_a_poor_carton_is_told_from_a_full_jug():
     assert "poorer than its label" in found["Pear"].text
     truly = Mix.of([replace(PEAR, label=read_label("9.6", 100, "ml"))]).sg
     assert truly - 0.001 < found["Pear"].pour.measured_sg < Mix.of([PEAR]).sg - 0.0015
-
-
-def test_taken_over_there_is_nothing_more_to_learn():
-    sg, volume = seen(1200, 10.2)
-    before = learned(jug_after(sg, volume))
-    taken = [
-        Event(f"t{i}", "P", AT, Poured(PricedPour(each.pour))) for i, each in enumerate(before)
-    ]
-    jug = jug_after(sg, volume, *taken)
-    assert learned(jug) == ()
-    assert jug.estimate.sg.value == pytest.approx(sg, abs=0.001)
-    assert not jug.estimator.surprises("P")
 
 
 def test_over_many_jugs_it_is_nearer_to_the_truth_than_the_plan():

@@ -956,26 +956,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jugs/{jug_id}/learned": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Post Learned
-         * @description Take what the readings say of the pours into the record.
-         */
-        post: operations["server_jugs_api_post_learned"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jugs/{jug_id}/readings": {
         parameters: {
             query?: never;
@@ -2253,7 +2233,7 @@ export interface components {
         /**
          * CauseOut
          * @description What would explain an odd reading; `likely_sg` when it probably slipped, `sure` when
-         *     nothing else plausible explains it; `accept` is what accepting it writes down.
+         *     nothing else plausible explains it.
          */
         CauseOut: {
             /** Code */
@@ -2267,11 +2247,6 @@ export interface components {
              * @default false
              */
             sure: boolean;
-            /**
-             * Accept
-             * @default
-             */
-            accept: string;
         };
         /**
          * Problem
@@ -4074,9 +4049,8 @@ export interface components {
         /**
          * ReadingIn
          * @description A gravity as it stood on the stem, or what a refractometer showed in °Bx. The first one
-         *     pitches: `plan_version` is then the plan that was in sight. `cause` is what was accepted as
-         *     explaining an odd one: it is written down with it. Of the sample `drunk_ml` did not go back,
-         *     drunk or set aside. `id` is the sender's, so that twice is once.
+         *     pitches: `plan_version` is then the plan that was in sight. Of the sample `drunk_ml` did not go
+         *     back, drunk or set aside. `id` is the sender's, so that twice is once.
          */
         ReadingIn: {
             /** Id */
@@ -4087,8 +4061,6 @@ export interface components {
             brix?: number | null;
             /** Seen */
             seen?: ("foam" | "grain")[];
-            /** Cause */
-            cause?: string | null;
             /** Plan Version */
             plan_version?: number | null;
             /**
@@ -9622,73 +9594,6 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_jugs_api_post_learned: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                jug_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JugOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
                 headers: {
                     [name: string]: unknown;
                 };

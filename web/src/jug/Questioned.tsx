@@ -9,13 +9,10 @@ import { ActButton, QuietButton } from "../frame/states";
 export function Questioned({
   problem,
   onTake,
-  onAccept,
   children,
 }: {
   problem: ProblemError;
   onTake: (likely: string) => void;
-  /** Takes a cause for what happened; absent where nothing can be put right. */
-  onAccept?: (cause: string) => void;
   /** The way to stand by it. */
   children: ReactNode;
 }) {
@@ -37,9 +34,6 @@ export function Questioned({
           </Text>
           {cause.likely_sg != null && (
             <Slipped sure={cause.sure} likely={cause.likely_sg} onTake={onTake} />
-          )}
-          {cause.accept && onAccept && (
-            <QuietButton onClick={() => onAccept(cause.code)}>{cause.accept}</QuietButton>
           )}
         </HStack>
       ))}

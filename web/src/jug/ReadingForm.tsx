@@ -88,7 +88,7 @@ export function ReadingForm({
     setProblem(null);
   }
 
-  function write(figureTyped: string, insist: boolean, cause: string | null = null) {
+  function write(figureTyped: string, insist: boolean) {
     const brix = tool === "refractometer" ? readNumber(figureTyped, "brix", "°bx", "bx") : null;
     const reads = tool === "stem" ? readGravity(figureTyped) : brix;
     const warm = readTemperature(temperature);
@@ -110,7 +110,6 @@ export function ReadingForm({
       id,
       ...(tool === "stem" ? { sg: reads } : { brix: reads }),
       seen,
-      cause,
       temperature_c: warm,
       drunk_ml: gone,
       set_aside: aside && gone > 0,
@@ -229,7 +228,6 @@ export function ReadingForm({
         {questioned ? (
           <Questioned
             problem={questioned}
-            onAccept={(cause) => write(typed, true, cause)}
             onTake={(likely) => {
               setTyped(likely);
               setProblem(null);

@@ -1,7 +1,6 @@
 import { Box, chakra, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useMemo } from "react";
-import { answer, api, type Schemas } from "../../api/client";
-import { showJug } from "../../api/queries";
+import type { Schemas } from "../../api/client";
 import {
   acidity,
   gravity,
@@ -12,11 +11,9 @@ import {
   range,
   volume,
 } from "../../format";
-import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { useKeys } from "../../frame/keys";
-import { useSay } from "../../frame/notices";
-import { Empty, GoButton, Mark, Panel, QuietButton } from "../../frame/states";
+import { Empty, GoButton, Mark, Panel } from "../../frame/states";
 import { JugPanel } from "../JugPanel";
 import { useJugContext } from "../jugContext";
 import { mainColour, mixedLayer } from "../jugLayers";
@@ -171,18 +168,8 @@ export default function FermentPage() {
   );
 }
 
-/** What the readings say together of what went in, and a press that takes it over. */
+/** What the readings say together of what went in: every figure counts it already. */
 function LearnedNote({ learned }: { learned: string[] }) {
-  const { jug } = useJugContext();
-  const say = useSay();
-  const { act, busy } = useAct();
-  const take = () =>
-    act(async () => {
-      const params = { path: { jug_id: jug.id } };
-      const after = await answer(api.POST("/api/jugs/{jug_id}/learned", { params }));
-      await showJug(after);
-      say("Saved to the log. Delete it there to undo.");
-    });
   return (
     <Box borderWidth="1.5px" borderColor="line" rounded="lg" p="3" my="2">
       <Text fontWeight="600">What your readings say together about what went in:</Text>
@@ -193,9 +180,9 @@ function LearnedNote({ learned }: { learned: string[] }) {
           </li>
         ))}
       </chakra.ul>
-      <QuietButton busy={busy} onClick={take}>
-        Use these amounts
-      </QuietButton>
+      <Text color="quiet" fontSize="sm">
+        Every figure here already counts on it: there is nothing to do.
+      </Text>
     </Box>
   );
 }
