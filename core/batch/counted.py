@@ -49,7 +49,7 @@ def contents_of(
         lacks,
         _unproven(jug, verdict),
         _at_most(jug, told, left, 1 - GO_CHANCE),
-        (verdict.stopped and told.settled) or tested or _tested_today(jug),
+        (verdict.stopped and told.settled) or tested or (_tested_today(jug) and told.test_fits),
         _rests_on_the_stem(jug, verdict),
     )
 

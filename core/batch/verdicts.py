@@ -157,6 +157,13 @@ def _stopped_sweet(case: Case) -> tuple[str, str]:
 
 
 def _stopped_unsure(case: Case) -> tuple[str, str]:
+    if not case.told.test_fits:
+        return (
+            "The test for sugar and the readings do not fit together.",
+            "It shows less than they leave room for. Test again, with a fresh strip or tablet for"
+            " reducing sugar: one for glucose alone misses most of what is left. Until then it"
+            " counts as sweet.",
+        )
     if not case.told.settled:
         return (
             "These readings do not fit together.",

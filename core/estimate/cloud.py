@@ -42,9 +42,6 @@ _DOUBTED = (MASS, SUGAR, FERMENT, EXTRACT)
 # Rounds that bring a bent relation near enough to its straight line.
 _ROUNDS = 2
 _TINY = 1e-12
-# Where the usual members say too little of what was read, slips are drawn so many times as often,
-# and count so much less.
-_OFTENER = 2.5
 
 
 AMOUNT, PRODUCT = "amount", "product"
@@ -122,10 +119,11 @@ class Told:
 class Cloud:
     """Weighted members, and the observations that they agree with."""
 
-    def __init__(self, members: int = MEMBERS) -> None:
+    def __init__(self, members: int = MEMBERS, slips_oftener: float = 1.0) -> None:
         self.net = Net(members)
         self.members = members
-        self._oftener = _OFTENER if members > MEMBERS else 1.0
+        # Slips are drawn so many times as often as they happen, and count so much less.
+        self._oftener = slips_oftener
         self.log_weight = np.zeros(members)
         self.portions: list[Portion] = []
         # What each pour that a knob is about is called, and which doubt of it that is.

@@ -9,8 +9,9 @@ from core.estimate.net import MEMBERS
 from core.estimate.views import ENOUGH, Estimate
 from core.estimate.walk import Walk
 
-# Where too few members count, four times as many are drawn, twice at most.
-_MOST_MEMBERS = 4 * MEMBERS
+# Members drawn, and how many times as often as they happen slips are among them: once more, and
+# otherwise, where of the first too few count.
+_DRAWN = ((MEMBERS, 1.0), (4 * MEMBERS, 2.5))
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,7 +29,7 @@ class Estimates:
 def estimates(ledger: Iterable[Step], limits: Mapping[str, float | None], day: float) -> Estimates:
     """Walk a ledger to a day. `limits` are the planned yeasts' limits, % vol, by jug (None: of no
     named yeast); every jug is among them. Jugs that ran together are one cloud; where too few of
-    its members count, it is drawn anew with four times as many, twice at most."""
+    its members count, it is drawn anew with four times as many, and more slips among them."""
     steps = tuple(ledger)
     jugs: dict[str, Estimate] = {}
     filled: dict[str, Estimate] = {}
@@ -36,13 +37,11 @@ def estimates(ledger: Iterable[Step], limits: Mapping[str, float | None], day: f
     pours: dict[str, PourFound] = {}
     for names in _together(steps, limits):
         mine = tuple(step for step in steps if step.jug in names)
-        members = MEMBERS
-        while True:
-            walk = Walk({name: limits[name] for name in sorted(names)}, members)
+        for members, slips_oftener in _DRAWN:
+            walk = Walk({name: limits[name] for name in sorted(names)}, members, slips_oftener)
             walk.through(mine, day)
-            if walk.in_effect >= ENOUGH or members >= _MOST_MEMBERS:
+            if walk.in_effect >= ENOUGH:
                 break
-            members *= 4
         jugs |= walk.now
         filled |= walk.filled
         surprising += [

@@ -24,6 +24,8 @@ _TASTE_SOFT, _NONSENSE = 4.0, 0.03
 FEELS_FROM = {"firm": 1.5, "hard": 3.0}
 FEELS = ("soft", *FEELS_FROM)
 FEELS_SOFT_BY, _FEEL_NONSENSE = 0.7, 0.05
+# A test for sugar this far from all that was believed is made again. Common practice, no source.
+_FITS = 0.05
 _LEAST = 1e-26
 
 
@@ -49,6 +51,13 @@ def log_likelihood(test: Tested, found: Drinks, unseen_g: float = 0.0) -> Array:
     else:
         likely = _taste(test, left)
     return np.asarray(np.log(np.maximum(likely, _LEAST)))
+
+
+def fits(test: Tested, weights: Array, told: Array, found: Drinks) -> bool:
+    """Whether a test for sugar that shows less than was believed goes with it: strips spoil, and
+    one for glucose alone misses most of what a cider stops with. `told` is its log likelihood."""
+    believed = float(weights @ np.exp(told))
+    return believed >= _FITS or float(weights @ (found.left < test.found)) >= 0.5
 
 
 def most_by_test(found_g_per_l: float, share: float) -> float:

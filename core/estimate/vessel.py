@@ -39,6 +39,8 @@ class Vessel:
     stretches: int = 0
     # The knobs that moved what was read last: stem, eye.
     shown_by: tuple[str, ...] = ()
+    # Whether the newest test of its sugar goes with all that was read before.
+    test_fits: bool = True
 
     def clock(self, day: float) -> float:
         """Warm days until a day."""
@@ -88,4 +90,5 @@ def seen_now(cloud: Cloud, vessel: Vessel) -> Estimate:
         ),
         unseen_g=vessel.unseen_g(vessel.day),
         read=vessel.read,
+        test_fits=vessel.test_fits,
     )

@@ -37,7 +37,7 @@ class Estimate:
     read last: gravities are shown as a stem would show them. `acid_sd_g` is
     one standard deviation of its acid by what it was made from, `unseen_g` of white sugar went in
     so lately that a test for reducing sugar does not see it. `read` says whether anybody ever
-    read it.
+    read it, `test_fits` whether the newest test of its sugar goes with what was read before it.
     """
 
     weights: Array
@@ -56,6 +56,7 @@ class Estimate:
     acid_sd_g: float
     unseen_g: float
     read: bool
+    test_fits: bool
 
     def of(self, values: Array) -> Interval:
         """A figure: its median and 90 %."""
@@ -86,7 +87,7 @@ class Estimate:
     @property
     def settled(self) -> bool:
         """Whether enough of its members fit what was read for anything to be said for sure."""
-        return self.in_effect >= ENOUGH
+        return self.in_effect >= ENOUGH and self.test_fits
 
     @property
     def to_fall(self) -> Array:

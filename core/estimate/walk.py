@@ -37,7 +37,7 @@ from core.estimate.level import Seen
 from core.estimate.net import Array
 from core.estimate.priors import Spread
 from core.estimate.rest import settle
-from core.estimate.trials import log_likelihood
+from core.estimate.trials import fits, log_likelihood
 from core.estimate.vessel import Vessel, seen_now
 from core.estimate.views import Estimate, quantiles
 from core.interval import Interval
@@ -51,8 +51,10 @@ _POINTS_PER_DRY_G_PER_L = 1 / 2.6
 class Walk:
     """One cloud, and the vessels of it."""
 
-    def __init__(self, limits: Mapping[str, float | None], members: int) -> None:
-        self.cloud = Cloud(members)
+    def __init__(
+        self, limits: Mapping[str, float | None], members: int, slips_oftener: float
+    ) -> None:
+        self.cloud = Cloud(members, slips_oftener)
         self.vessels = {
             name: Vessel(name, self.cloud.empty(), limit_abv=limit)
             for name, limit in limits.items()
@@ -211,6 +213,8 @@ class Walk:
         self._settled(vessel, step.day)
         found = self.cloud.drinks(vessel.portion.parts)
         told = log_likelihood(step, found, vessel.unseen_g(step.day))
+        if step.kind == "sugar":
+            vessel.test_fits = fits(step, self.cloud.weights, told, found)
         self.cloud.log_weight = self.cloud.log_weight + told
         if vessel.course is not None:
             # It was looked at now.

@@ -19,8 +19,8 @@ POURS = (
 )  # fmt: skip
 
 
-def poured(members):
-    cloud = Cloud(members)
+def poured(members, slips_oftener=1.0):
+    cloud = Cloud(members, slips_oftener)
     portion = cloud.empty()
     for index, pour in enumerate(POURS):
         cloud.pour(portion, "A", f"A/{index}", pour)
@@ -43,8 +43,9 @@ def told(values, weights):
     return mean, np.sqrt(weights @ (values - mean) ** 2)
 
 
+@pytest.mark.parametrize("drawn", [(1024, 1.0), (4096, 2.5)])
 @pytest.mark.parametrize("beside", [0, 4, -5, 9])
-def test_a_moved_cloud_is_a_weighed_one(beside):
+def test_a_moved_cloud_is_a_weighed_one(beside, drawn):
     """Importance sampling with 65,536 members, weighed by the density of the reading's own error
     and left where they are: the textbook answer, however far off the reading is."""
     many, there = poured(MANY)
@@ -54,7 +55,7 @@ def test_a_moved_cloud_is_a_weighed_one(beside):
     weights = mixture(off, priors.MUST_READING)
     weights = weights / weights.sum()
 
-    few, here = poured(1024)
+    few, here = poured(*drawn)
     sight = Sight(here, figure, lambda drink: drink.points, {"stem": 1.0, "error": 1.0})
     few.observe(sight)
     for of in (

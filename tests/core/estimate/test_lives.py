@@ -60,7 +60,7 @@ def test_a_test_for_sugar_lets_the_safe_ones_through():
         false += sum(lot.false for lot in found.lots)
         told += [lot.word for lot in found.lots if found.safe(lot)]
     assert false == 0
-    assert told.count("go") / len(told) > 0.6
+    assert told.count("go") / len(told) > 0.8
 
 
 def test_what_is_said_of_going_over_comes_true(hard):
