@@ -48,7 +48,7 @@ def bottled_lot(filled: FilledLot) -> BottledLot:
     contents = contents_of(before, verdict, as_felt(closed, filled.felt, held))
     if contents is None:
         raise JobError("Nothing was in the jug.", filled.lot.id)
-    contents = replace(contents, held=held, showed=showed)
+    contents = replace(contents, held=held, showed=showed, asks="")
     if heated is not None:
         contents = replace(contents, unmet=heated)
     lot = filled.lot

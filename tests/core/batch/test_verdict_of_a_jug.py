@@ -242,3 +242,21 @@ def test_bicarbonate_is_warned_of_where_nobody_measured_the_ph(grams, code):
     assert told_of_it & {"ph_past_limit", "ph_high"} == ({code} if code else set())
     measured = told(must, *salt, on(2, "measured", ph=3.5))
     assert "ph_past_limit" not in {note["code"] for note in measured["warnings"]}
+
+
+def test_a_go_that_rests_on_the_stem_alone_asks_once_for_the_stem_and_the_warmth():
+    pitched = [on(1, "read", sg=1.076), on(1, "pitched", 13)]
+    dry = [*pitched, on(20, "read", sg=0.994), on(45, "read", sg=0.994)]
+    asked = word(told(SWEET, *dry), "swing_top_rated", "swing")
+    assert asked["verdict"] == "go"
+    assert "try it in water" in asked["why"]
+    assert "how warm the samples were" in asked["why"]
+    warm = [*pitched, on(20, "read", sg=0.994, temperature_c=20),
+            on(45, "read", sg=0.994, temperature_c=20)]  # fmt: skip
+    assert "how warm" not in word(told(SWEET, *warm), "swing_top_rated", "swing")["why"]
+    tried = [on(1, "tested", 11, stem_in_water_sg=1.0), *warm]
+    assert "hydrometer" not in word(told(SWEET, *tried), "swing_top_rated", "swing")["why"]
+    # Bottles that are closed are past asking.
+    closed = lot("a", 500, 6, "swing_top_rated", "swing")
+    (one,) = told(SWEET, *dry, on(46, "bottled", lots=[closed]))["lots"]
+    assert (one["verdict"], "hydrometer" in one["why"]) == ("go", False)
