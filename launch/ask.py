@@ -11,6 +11,7 @@ from core.errors import JobError
 from core.files.journal import read_moment
 from core.files.jug_file import answer_jug, read_jug_file
 from core.files.label_answer import answer_label
+from core.files.plain_json import read_json
 from core.files.recipe_file import answer, read_recipe
 from core.plan.evaluation import evaluate
 
@@ -20,10 +21,6 @@ _BAD_INPUT = 2
 def _refuse(text: str) -> NoReturn:
     print(" ".join(text.split()), file=sys.stderr)
     sys.exit(_BAD_INPUT)
-
-
-def _no_constant(name: str) -> NoReturn:
-    raise ValueError(f"{name} is not a number a file can hold")
 
 
 def _text(file: str) -> str:
@@ -39,9 +36,9 @@ def _text(file: str) -> str:
 
 def _read(file: str) -> Any:
     try:
-        return json.loads(_text(file), parse_constant=_no_constant)
-    except (ValueError, RecursionError) as error:
-        _refuse(f"{file}: not JSON: {error}")
+        return read_json(_text(file))
+    except JobError as error:
+        _refuse(f"{file}: {error}")
 
 
 def _recipe(file: str) -> object:

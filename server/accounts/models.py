@@ -63,10 +63,12 @@ class Account(AbstractUser):
 
 
 class SentOnce(models.Model):
-    """A write's key, made by its sender, with what was answered: sent twice it is done once."""
+    """A write's key, made by its sender, with what was asked and answered: sent twice it is done
+    once. `asked` is a digest; empty of what was kept before there was one, for a day."""
 
     account = models.ForeignKey(Account, on_delete=models.CASCADE, related_name="sent")
     key = models.CharField(max_length=64)
+    asked = models.CharField(max_length=64, blank=True, default="")
     answer = models.BinaryField(null=True)
     at = models.DateTimeField(auto_now_add=True)
 

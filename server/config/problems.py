@@ -5,6 +5,7 @@ from typing import Any
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.db import DataError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
+from django.http.request import RawPostDataException
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
@@ -131,6 +132,10 @@ def install(api: NinjaAPI) -> None:
     def too_much(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
         return answer(request, 422, TOO_MUCH)
 
+    @api.exception_handler(RawPostDataException)
+    def a_form(request: HttpRequest, error: RawPostDataException) -> HttpResponse:
+        return answer(request, 422, _SENTENCES["json_invalid"])
+
     @api.exception_handler(DataError)
     def unkeepable(request: HttpRequest, error: DataError) -> HttpResponse:
         return answer(request, 422, "A figure in this is larger than can be kept: check them.")
@@ -147,6 +152,9 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(HttpError)
     def other(request: HttpRequest, error: HttpError) -> HttpResponse:
+        if error.status_code == 400:
+            # The library's word for a body that it cannot read, a form say.
+            return answer(request, 422, _SENTENCES["json_invalid"])
         return answer(request, error.status_code, str(error))
 
 

@@ -2,18 +2,24 @@
 
 import io
 import json
+import struct
 import zipfile
 import zlib
 from collections.abc import Iterable, Mapping
 from typing import Any
 
 from core.errors import JobError
+from core.files.plain_json import read_json
 
 KITCHEN, SHELF, PICTURES = "kitchen.json", "shelf.json", "pictures/"
 MOST_BYTES = 30_000_000
 # What it may unfold to, and into how many files: more is no kitchen.
 _MOST_UNFOLDED = 200_000_000
 _MOST_FILES = 3000
+_NO_ZIP = (
+    zipfile.BadZipFile, zlib.error, struct.error, EOFError, NotImplementedError, RuntimeError,
+    OSError, ValueError,
+)  # fmt: skip
 # Zip's own beginning of time, so that the same kitchen makes the same file.
 _WHEN = (1980, 1, 1, 0, 0, 0)
 
@@ -42,8 +48,10 @@ def unpacked(raw: bytes) -> Mapping[str, bytes]:
             if len(entries) > _MOST_FILES or size > _MOST_UNFOLDED:
                 raise JobError("That is more than any kitchen holds.", "file")
             return {entry.filename: archive.read(entry) for entry in entries}
+    except JobError:
+        raise
     # What zipfile raises for what is no zip, a broken, an encrypted or an exotic one.
-    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError):
+    except _NO_ZIP:
         raise JobError(
             "That is no kitchen: bring in the zip that “Export everything” made.", "file"
         ) from None
@@ -54,9 +62,9 @@ def document(files: Mapping[str, bytes], name: str) -> dict[str, Any]:
     if name not in files:
         raise JobError("This file is missing in the zip.", name)
     try:
-        found = json.loads(files[name])
-    except (ValueError, RecursionError):
-        raise JobError("This file is no JSON.", name) from None
+        found = read_json(files[name])
+    except JobError as error:
+        raise error.within(name) from None
     if not isinstance(found, dict):
         raise JobError("Here should be an object in braces.", name)
     return found

@@ -34,9 +34,11 @@ def test_one_json_object_on_standard_output(from_input):
     ("text", "words"),
     [
         ("{", "not JSON"),
-        ('{"version": NaN}', "not JSON"),
+        ('{"version": NaN}', "an ordinary number"),
+        ('{"version": 1e999}', "an ordinary number"),
+        ('{"name": "\\ud800"}', "name: There is a character in this that is no text"),
         ("[]", "a JSON object"),
-        ("[" * 100_000, "not JSON"),
+        ("[" * 100_000, "nested too deep"),
         (
             EXAMPLE.read_text().replace('"10.8"', '"140"'),
             "pours[0].label.sugars_g: 140 g in 100 ml",

@@ -193,6 +193,41 @@ def test_a_broken_zip_is_no_kitchen_and_no_fault_of_ours(demo, other_call):
     assert "no kitchen" in problem["errors"][0]["text"]
 
 
+def with_a_name_that_is_no_utf8(raw):
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(raw)) as before, zipfile.ZipFile(out, "w") as after:
+        for entry in before.infolist():
+            after.writestr(entry.filename, before.read(entry))
+        after.writestr("ä.json", b"{}")
+    # Its name says it is UTF-8, in the file's own header and in the directory.
+    return out.getvalue().replace("ä".encode(), b"\xff\xff")
+
+
+def with_a_directory_past_its_end(raw):
+    end = raw.rindex(b"PK\x05\x06")
+    return raw[: end + 16] + (len(raw) + 1000).to_bytes(4, "little") + raw[end + 20 :]
+
+
+@pytest.mark.parametrize("spoil", [with_a_name_that_is_no_utf8, with_a_directory_past_its_end])
+def test_a_zip_that_lies_of_itself_is_no_kitchen(demo, other_call, spoil):
+    status, problem = bring(other_call, spoil(pack_up(demo)))
+    assert (status, "no kitchen" in problem["errors"][0]["text"]) == (422, True)
+
+
+@pytest.mark.parametrize("odd", [b'"\\ud800"', b'"a\\u0000"', b"NaN", b"1e999"])
+@pytest.mark.parametrize("document", ["kitchen.json", "shelf.json"])
+def test_what_comes_in_a_zip_is_read_as_strictly_as_what_is_sent(demo, other_call, document, odd):
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(pack_up(demo))) as before, zipfile.ZipFile(out, "w") as after:
+        for entry in before.infolist():
+            data = before.read(entry)
+            if entry.filename == document:
+                data = data.rstrip()[:-1] + b', "more": ' + odd + b"}"
+            after.writestr(entry, data)
+    status, problem = bring(other_call, out.getvalue())
+    assert (status, problem["errors"][0]["at"].split(".json")[0]) == (422, document.split(".")[0])
+
+
 def test_without_settings_ones_own_stand(demo, other_account, other_call):
     other_account.currency = "EUR"
     other_account.save()

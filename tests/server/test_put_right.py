@@ -221,6 +221,16 @@ def test_a_write_sent_twice_is_done_once_and_answered_alike(call, account):
     other = {"headers": {"Idempotency-Key": "another-key-of-it"}}
     call.client.post("/api/jugs", JUG, content_type="application/json", **other)
     assert Jug.objects.count() == 2
+    # Something else under the same key is neither done nor answered with a jug.
+    mixed = call.client.post("/api/shelf/products", CARTON, content_type="application/json", **key)
+    assert (mixed.status_code, Product.objects.count()) == (422, 0)
+    renamed = {**JUG, "name": "Another"}
+    assert call.client.post("/api/jugs", renamed, content_type="application/json", **key).status_code == 422  # fmt: skip
+    assert Jug.objects.count() == 2
+    # Kept by the version before, which knew only the key, it is answered for its day.
+    SentOnce.objects.filter(key="a-key-of-the-sender").update(asked="")
+    old = call.client.post("/api/jugs", JUG, content_type="application/json", **key)
+    assert old.content == answers[0].content
     # A refusal is no answer to keep.
     refused = {**JUG, "name": ""}
     again = {"headers": {"Idempotency-Key": "a-key-of-a-refusal"}}
@@ -372,6 +382,27 @@ def test_a_sentence_instead_of_a_500(call, method, where, body):
     status, said = call(method, where, body)
     assert status == 422
     assert said["errors"][0]["text"].endswith(".")
+
+
+@pytest.mark.parametrize("called", ["text/plain", "application/x-www-form-urlencoded", ""])
+@pytest.mark.parametrize("name", [b"\\ud83d", b"a\\u0000b"])
+def test_whatever_it_is_called_it_is_read_as_strictly(call, called, name):
+    body = json.dumps({**JUG, "name": "N"}).encode().replace(b'"N"', b'"' + name + b'"')
+    for sent in (body, body.replace(b"5000", b"NaN")):
+        said = call.client.generic("POST", "/api/jugs", sent, content_type=called)
+        assert said.status_code == 422
+        assert said.json()["errors"][0]["text"].endswith(".")
+    assert not Jug.objects.exists()
+
+
+@pytest.mark.parametrize("where", ["jugs", "jugs/recipe", "shelf/products"])
+def test_a_form_where_json_is_wanted_is_told_so(account, where):
+    # As a browser sends it: its token is looked for in the form before anything else.
+    strict = Client(enforce_csrf_checks=True)
+    strict.force_login(account)
+    strict.cookies["csrftoken"] = "a" * 32
+    said = strict.post(f"/api/{where}", {"name": "x", "csrfmiddlewaretoken": "a" * 32})
+    assert (said.status_code, said.json()["errors"][0]["text"]) == (422, "This is not JSON.")
 
 
 @pytest.mark.parametrize("size", [(20_000, 20_000), (1, 20_000), (7_700, 7_700)])

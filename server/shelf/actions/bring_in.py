@@ -1,6 +1,5 @@
 """Bring a file's products onto the shelf: all of them or none, and none twice."""
 
-import json
 from collections.abc import Callable, Iterator
 from datetime import date
 from decimal import Decimal
@@ -10,6 +9,7 @@ from django.db import IntegrityError, transaction
 from pydantic import ValidationError
 
 from core.errors import JobError
+from core.files.plain_json import read_json
 from core.pack.printed import read_price_tag
 from server.accounts.models import Account
 from server.shelf import open_food, shelf_csv
@@ -126,21 +126,15 @@ def _rows(raw: bytes) -> Iterator[_Row]:
 
 def _json_rows(raw: bytes) -> Iterator[_Row]:
     try:
-        data = json.loads(raw.decode("utf-8-sig"), parse_float=Decimal, parse_constant=_refused)
-    except (ValueError, RecursionError):
-        raise JobError(
-            "That file begins like JSON and goes on like something else.", "file"
-        ) from None
+        data = read_json(raw, number=Decimal)
+    except JobError as error:
+        raise JobError(f"That file begins like JSON, and is none: {error.text}", "file") from None
     if isinstance(data, dict):
         data = data.get("products", [data.get("product", data)])
     if not isinstance(data, list):
         raise JobError("A JSON file of products is a list, or has one under “products”.", "file")
     for row, record in enumerate(data, start=1):
         yield row, lambda record=record: _from_record(record)  # type: ignore[misc]
-
-
-def _refused(constant: str) -> None:
-    raise ValueError(f"{constant} is no figure")
 
 
 def _from_record(record: object) -> ProductIn:
