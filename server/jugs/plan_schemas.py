@@ -3,8 +3,9 @@ SG 20/20; money as text."""
 
 from typing import Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, field_validator
 
+from core.tables import DRINK_COLOURS
 from server.shelf.schemas import IntervalOut
 
 
@@ -41,6 +42,12 @@ class PourIn(BaseModel):
     product_id: int | None = None
     colour: str | None = None
     locked: bool | None = None
+
+    @field_validator("colour")
+    @classmethod
+    def _one_there_is(cls, colour: str | None) -> str | None:
+        """How a pour is drawn; a word that is no colour here, of a file say, draws nothing."""
+        return colour if colour in DRINK_COLOURS else None
 
 
 class VesselIn(BaseModel):

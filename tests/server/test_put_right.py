@@ -405,6 +405,23 @@ def test_a_form_where_json_is_wanted_is_told_so(account, where):
     assert (said.status_code, said.json()["errors"][0]["text"]) == (422, "This is not JSON.")
 
 
+@pytest.mark.parametrize("colour", ["constructor", "__proto__", "url(x)"])
+def test_a_colour_that_is_none_never_reaches_a_list(call, planned, colour):
+    pear, *rest = PLAN["pours"]
+    odd = {**PLAN, "pours": [{**pear, "colour": colour}, *rest]}
+    based_on = planned["kept"]["version"]
+    call.ok("PUT", path(planned, "plan"), {"based_on": based_on, "plan": odd})
+    assert call.ok("GET", path(planned))["kept"]["plan"]["pours"][0]["colour"] is None
+    # Nor one that was kept before it was looked at.
+    jug = Jug.objects.get(id=planned["id"])
+    kept = jug.plans.latest("id")
+    kept.plan["pours"][0]["colour"] = colour
+    kept.save()
+    Jug.objects.filter(id=jug.id).update(row=None)
+    assert colour not in json.dumps(call.ok("GET", path(planned)))
+    assert colour not in json.dumps(call.ok("GET", "jugs"))
+
+
 @pytest.mark.parametrize("size", [(20_000, 20_000), (1, 20_000), (7_700, 7_700)])
 def test_a_picture_too_large_is_refused_before_it_is_decoded(call, size):
     out = io.BytesIO()

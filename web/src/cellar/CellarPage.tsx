@@ -8,6 +8,7 @@ import { Bottles } from "../drawing/Bottles";
 import { Tape } from "../drawing/Tape";
 import { bottleSize, money } from "../format";
 import { useTitle } from "../frame/focus";
+import { OneOf } from "../frame/OneOf";
 import { Empty, GoButton, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { Tick } from "../frame/Tick";
 import { drinkToken } from "../theme/drinks";
@@ -80,13 +81,14 @@ export default function CellarPage() {
                 </Heading>
                 <ul className={css.shelf}>
                   {place.lots.map((each) => (
-                    <Shelved
-                      key={keyOf(each)}
-                      lot={each}
-                      chosen={each === lot}
-                      currency={session.currency}
-                      onChoose={() => setChosen(keyOf(each))}
-                    />
+                    <OneOf key={keyOf(each)} name={each.name}>
+                      <Shelved
+                        lot={each}
+                        chosen={each === lot}
+                        currency={session.currency}
+                        onChoose={() => setChosen(keyOf(each))}
+                      />
+                    </OneOf>
                   ))}
                 </ul>
               </section>

@@ -10,6 +10,7 @@ import { day, gravity, percent, volume } from "../format";
 import { useAct } from "../frame/act";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
+import { OneOf } from "../frame/OneOf";
 import { ActButton, Empty, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { placeOf } from "../jug/stages";
 import { Tube } from "../jug/Tube";
@@ -117,13 +118,14 @@ export default function JugsPage() {
           aria-label="Jugs"
         >
           {jugs.data.map((jug) => (
-            <JugCard
-              key={jug.id}
-              jug={jug}
-              timeZone={session.data?.time_zone ?? "UTC"}
-              away={putAwayShown}
-              onPutAway={() => (putAwayShown ? act(() => bringBack(jug)) : putAway(jug))}
-            />
+            <OneOf key={jug.id} name={jug.name}>
+              <JugCard
+                jug={jug}
+                timeZone={session.data?.time_zone ?? "UTC"}
+                away={putAwayShown}
+                onPutAway={() => (putAwayShown ? act(() => bringBack(jug)) : putAway(jug))}
+              />
+            </OneOf>
           ))}
         </chakra.ul>
       )}

@@ -8,6 +8,7 @@ import { useAct } from "../frame/act";
 import { ChoiceField, TextField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
+import { OneOf } from "../frame/OneOf";
 import { ActButton, Empty, GoButton, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { LabelReader } from "./LabelReader";
 import { ProductRow } from "./ProductRow";
@@ -209,26 +210,27 @@ export default function ShelfPage() {
               ) : (
                 <chakra.ul listStyleType="none" aria-label="On the shelf">
                   {items.map((product) => (
-                    <ProductRow
-                      key={product.id}
-                      product={product}
-                      currency={currency}
-                      kindName={
-                        reference.data.kinds.find((kind) => kind.key === product.kind)?.name ?? ""
-                      }
-                      compact={reading}
-                      compared={compared.some((one) => one.id === product.id)}
-                      canCompare={compared.length < 4}
-                      onCompare={(on) =>
-                        setCompared(
-                          on
-                            ? [...compared, product]
-                            : compared.filter((one) => one.id !== product.id),
-                        )
-                      }
-                      onAtHome={(packs) => atHome(product, packs)}
-                      onRemove={() => remove(product)}
-                    />
+                    <OneOf key={product.id} name={product.name}>
+                      <ProductRow
+                        product={product}
+                        currency={currency}
+                        kindName={
+                          reference.data.kinds.find((kind) => kind.key === product.kind)?.name ?? ""
+                        }
+                        compact={reading}
+                        compared={compared.some((one) => one.id === product.id)}
+                        canCompare={compared.length < 4}
+                        onCompare={(on) =>
+                          setCompared(
+                            on
+                              ? [...compared, product]
+                              : compared.filter((one) => one.id !== product.id),
+                          )
+                        }
+                        onAtHome={(packs) => atHome(product, packs)}
+                        onRemove={() => remove(product)}
+                      />
+                    </OneOf>
                   ))}
                 </chakra.ul>
               )}

@@ -3,13 +3,19 @@ import table from "../../../core/data/drink_colours.json";
 /** Colours of what is poured, taken from the drink itself. Keys as in core's fruit table. */
 export const drinkColours: Record<string, string> = table;
 
+/** A colour by its key or its token. The key may be anybody's word: an object's own keys only. */
+function hexOf(key: string): string | undefined {
+  const name = key.replace("drink.", "");
+  return Object.hasOwn(drinkColours, name) ? drinkColours[name] : undefined;
+}
+
 /** The token of a drink's colour, for Chakra's style props. */
 export function drinkToken(drink: {
   colour?: string | null;
   fruit?: string | null;
   kind: string;
 }): string {
-  const known = [drink.colour, drink.fruit, drink.kind].find((key) => key && key in drinkColours);
+  const known = [drink.colour, drink.fruit, drink.kind].find((key) => key && hexOf(key));
   return `drink.${known ?? "juice"}`;
 }
 
@@ -19,7 +25,7 @@ export function stirred(layers: { colour: string; ml: number }[]): string {
   const all = layers.reduce((sum, layer) => sum + Math.max(layer.ml, 0), 0);
   const mixed = [0, 1, 2].map((channel) => {
     const absorbed = poured.reduce((sum, layer) => {
-      const hex = drinkColours[layer.colour.replace("drink.", "")] ?? "#ffffff";
+      const hex = hexOf(layer.colour) ?? "#ffffff";
       return sum + layer.ml * Math.log(Math.max(channels(hex)[channel] ?? 255, 1) / 255);
     }, 0);
     return Math.round(255 * Math.exp(all > 0 ? absorbed / all : 0));
@@ -36,6 +42,6 @@ function channels(hex: string): [number, number, number] {
 
 /** Whether dark or light lettering stands out on a drink. */
 export function lettersOn(token: string): "drinkInk.dark" | "drinkInk.light" {
-  const [r, g, b] = channels(drinkColours[token.replace("drink.", "")] ?? "#ffffff");
+  const [r, g, b] = channels(hexOf(token) ?? "#ffffff");
   return 0.299 * r + 0.587 * g + 0.114 * b > 140 ? "drinkInk.dark" : "drinkInk.light";
 }

@@ -13,6 +13,7 @@ import { Explained } from "../frame/Explained";
 import { TextField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
+import { OneOf } from "../frame/OneOf";
 import { ActButton, Empty, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
 import { placeOf } from "../jug/stages";
 import { drinkToken, stirred } from "../theme/drinks";
@@ -68,7 +69,9 @@ export default function TodayPage() {
         {pressing.length > 0 ? (
           <chakra.ul listStyleType="none" aria-label="To do">
             {pressing.map((task, i) => (
-              <TaskRow key={keyOf(task)} task={task} first={i === 0} timeZone={zone} />
+              <OneOf key={keyOf(task)} name={task.name}>
+                <TaskRow task={task} first={i === 0} timeZone={zone} />
+              </OneOf>
             ))}
           </chakra.ul>
         ) : (
