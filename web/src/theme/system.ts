@@ -74,6 +74,9 @@ const config = defineConfig({
     // A page that grows past the screen while you drag must not move the bar under you.
     html: { bg: "tile" },
     body: { bg: "tile", color: "ink", fontSize: "md", lineHeight: "1.45" },
+    // A name may be one word of a hundred letters; a figure of a table stays whole.
+    "*": { overflowWrap: "anywhere" },
+    "td:not(:first-of-type), td:not(:first-of-type) *": { overflowWrap: "break-word" },
     "*:focus-visible": {
       outline: "3px solid !important",
       outlineColor: "var(--chakra-colors-ring) !important",
