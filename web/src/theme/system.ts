@@ -76,7 +76,7 @@ const config = defineConfig({
     body: { bg: "tile", color: "ink", fontSize: "md", lineHeight: "1.45" },
     // A name may be one word of a hundred letters; a figure of a table stays whole.
     "*": { overflowWrap: "anywhere" },
-    "td:not(:first-of-type), td:not(:first-of-type) *": { overflowWrap: "break-word" },
+    "td:not(:first-child), td:not(:first-child) *": { overflowWrap: "break-word" },
     "*:focus-visible": {
       outline: "3px solid !important",
       outlineColor: "var(--chakra-colors-ring) !important",
