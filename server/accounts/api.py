@@ -22,9 +22,10 @@ _MOST_SIGN_UPS = 20
 
 
 class SessionOut(Schema):
-    """Who is signed in, if anyone, and how they like things shown."""
+    """Who is signed in, if anyone, and how they like things shown; `id` is nought for nobody."""
 
     signed_in: bool
+    id: int = 0
     name: str = ""
     currency: str = "GBP"
     time_zone: str = "UTC"
@@ -51,6 +52,7 @@ def session_of(request: HttpRequest) -> SessionOut:
         return SessionOut(signed_in=False, demo_offered=settings.AMBER_DEMO)
     return SessionOut(
         signed_in=True,
+        id=user.id,
         name=user.first_name or user.username,
         currency=user.currency,
         time_zone=user.time_zone,

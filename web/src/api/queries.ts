@@ -135,13 +135,25 @@ export function useToday() {
   });
 }
 
+const cellar = queryOptions({
+  queryKey: ["jugs", "cellar"],
+  queryFn: () => answer(api.GET("/api/cellar")),
+});
+
+/** Every lot that has bottles left, by where it stands. */
+export function useCellar() {
+  return useQuery(cellar);
+}
+
 // Who opens the app at the sink, without a network, wants one of these.
 const MOST_PUT_BY = 6;
 
-/** Fetches what would be opened without a network: Today, the list, and what presses most. */
+/** Fetches what would be opened without a network: Today, the list, the cellar (cellars have no
+ * reception), and what presses most. */
 export async function fetchAhead() {
   await queries.prefetchQuery(dueToday);
   await queries.prefetchQuery(jugsListed(JUGS_SHOWN, false));
+  await queries.prefetchQuery(cellar);
   const listed = queries.getQueryData(jugsListed(JUGS_SHOWN, false).queryKey) ?? [];
   for (const jug of listed.slice(0, MOST_PUT_BY)) await queries.prefetchQuery(jugNumbered(jug.id));
 }

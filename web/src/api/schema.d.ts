@@ -2141,11 +2141,16 @@ export interface components {
     schemas: {
         /**
          * SessionOut
-         * @description Who is signed in, if anyone, and how they like things shown.
+         * @description Who is signed in, if anyone, and how they like things shown; `id` is nought for nobody.
          */
         SessionOut: {
             /** Signed In */
             signed_in: boolean;
+            /**
+             * Id
+             * @default 0
+             */
+            id: number;
             /**
              * Name
              * @default

@@ -1,9 +1,8 @@
 import { Box, chakra, Flex, Grid, Heading, HStack, Stack, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { answer, api, type Schemas } from "../api/client";
-import { useSession } from "../api/queries";
+import type { Schemas } from "../api/client";
+import { useCellar, useSession } from "../api/queries";
 import { Bottles } from "../drawing/Bottles";
 import { Tape } from "../drawing/Tape";
 import { bottleSize, money } from "../format";
@@ -23,10 +22,7 @@ const READY = ["ready", "soon", "past"];
 /** All bottles as they stand: by place on their shelves, what to drink first, and what is in one. */
 export default function CellarPage() {
   useTitle("Cellar");
-  const found = useQuery({
-    queryKey: ["jugs", "cellar"],
-    queryFn: () => answer(api.GET("/api/cellar")),
-  });
+  const found = useCellar();
   const session = useSession().data;
   const [chosen, setChosen] = useState("");
   const [onlyReady, setOnlyReady] = useState(false);

@@ -21,8 +21,8 @@ export function useSignOut(): () => void {
     act(async () => {
       await answer(api.POST("/api/session/sign-out"));
       forgetEverything();
-      const { forgetAll } = await import("../offline/kept");
-      await forgetAll();
+      const { forgetSeen } = await import("../offline/kept");
+      await forgetSeen();
       queries.clear();
       navigate("/");
     });

@@ -29,11 +29,11 @@ export function Outbox({ timeZone }: { timeZone: string }) {
       {waiting.length > 0 && (
         <Text>
           Kept here until there is a network:{" "}
-          {waiting.map((each) => each.state.variables?.said).join(", ")}.
+          {waiting.map((each) => each.state.variables?.write.said).join(", ")}.
         </Text>
       )}
       {refused.map((each) => {
-        const write = each.state.variables;
+        const write = each.state.variables?.write;
         const { error } = each.state;
         if (!write) return null;
         const insist = error instanceof ProblemError && error.problem.insist_allowed;

@@ -1,79 +1,103 @@
-import {
-  type PersistedClient,
-  persistQueryClientRestore,
-} from "@tanstack/query-persist-client-core";
-import { dehydrate, type Mutation, type Query, type QueryClient } from "@tanstack/react-query";
-import { createStore, del, get, set } from "idb-keyval";
+import { dehydrate, hydrate, type QueryClient } from "@tanstack/react-query";
+import { createStore, del, get, update } from "idb-keyval";
 import { reached } from "../api/queries";
-import { goOn, WRITES } from "./writes";
+import { takeFromBefore } from "./before";
+import { accountOf, sendWaiting, sessionOf } from "./writes";
 
-// What a kitchen needs at the sink; the shelf is for the shop, where there is a network.
-const SEEN = ["session", "reference", "jugs", "jug", "vessels"];
-const DAYS_MS = 14 * 86_400_000;
+// What a kitchen needs at the sink, in the cellar and in the shop.
+const SEEN = ["session", "reference", "jugs", "jug", "vessels", "products"];
+const MOST_SEEN = 80;
 // What is only seen is put by a little later, all of it in one go: a bar being pulled fetches much.
 const LATER_MS = 2000;
-const KEY = "kitchen";
-// What another version of the app has kept may have another shape.
+const KEY = "seen";
+// What another version of the app has seen may have another shape, and is fetched anew.
 const VERSION = import.meta.url;
 
-const store = createStore("amber-jug", "kept");
+type Query = ReturnType<typeof dehydrate>["queries"][number];
+type Seen = { version: string; account: number; queries: Query[] };
 
-const dehydrateOptions = {
-  shouldDehydrateQuery: (query: Query) =>
-    query.state.status === "success" && SEEN.includes(String(query.queryKey[0])),
-  shouldDehydrateMutation: (mutation: Mutation) =>
-    mutation.options.mutationKey?.[0] === WRITES[0] && mutation.state.status !== "success",
-};
-
-async function restored(): Promise<PersistedClient | undefined> {
-  const kept = await get<PersistedClient>(KEY, store).catch(() => undefined);
-  if (!kept || !(await reached())) return kept;
-  // What the record says now is asked, not remembered: only what waits to be sent is taken up.
-  return { ...kept, clientState: { ...kept.clientState, queries: [] } };
-}
+const store = createStore("amber-jug-seen", "answers");
 
 let waiting: ReturnType<typeof setTimeout> | null = null;
 
-function put(queries: QueryClient): Promise<void> {
+/** Puts by what was answered so far. What is kept is never replaced by a fetch that failed, nor
+ * does it leave because this window has not asked for it. */
+async function put(queries: QueryClient): Promise<void> {
   if (waiting) clearTimeout(waiting);
   waiting = null;
-  const clientState = dehydrate(queries, dehydrateOptions);
-  const kept: PersistedClient = { buster: VERSION, timestamp: Date.now(), clientState };
-  // A browser that keeps nothing, in a private window say, works with a network all the same.
-  return set(KEY, kept, store).catch(() => undefined);
+  const account = accountOf(queries);
+  if (!account) return;
+  const { queries: answered } = dehydrate(queries, {
+    shouldDehydrateMutation: () => false,
+    shouldDehydrateQuery: ({ queryKey, state }) =>
+      state.data !== undefined && SEEN.includes(String(queryKey[0])),
+  });
+  const mine = answered.map((query) => ({
+    ...query,
+    state: { ...query.state, status: "success", error: null, fetchStatus: "idle" } as const,
+  }));
+  const fresh = new Set(mine.map((query) => query.queryHash));
+  await where(() =>
+    update<Seen>(
+      KEY,
+      (before) => {
+        const same = before?.version === VERSION && before.account === account;
+        const older = same ? before.queries.filter((query) => !fresh.has(query.queryHash)) : [];
+        return { version: VERSION, account, queries: [...older, ...mine].slice(-MOST_SEEN) };
+      },
+      store,
+    ),
+  );
 }
 
-/** Forgets what this browser has seen and kept: for who signs out. */
-export function forgetAll(): Promise<void> {
+/** A browser that keeps nothing, in a private window say, works with a network all the same. */
+async function where<T>(kept: () => Promise<T>): Promise<T | undefined> {
+  try {
+    return await kept();
+  } catch {
+    return undefined;
+  }
+}
+
+/** Forgets what this browser has seen: for who signs out. What waits to be sent stays. */
+export async function forgetSeen(): Promise<void> {
   if (waiting) clearTimeout(waiting);
   waiting = null;
-  return del(KEY, store).catch(() => undefined);
+  await where(() => del(KEY, store));
+}
+
+async function takeUpOnce(queries: QueryClient): Promise<void> {
+  // What the record says now is asked, not remembered.
+  if (!(await reached())) {
+    const seen = await where(() => get<Seen>(KEY, store));
+    if (seen?.version === VERSION) hydrate(queries, { mutations: [], queries: seen.queries });
+  }
+  const session = sessionOf(queries);
+  if (session?.id) await where(() => takeFromBefore(session.id, session.name));
+  let sentFor = 0;
+  const asWho = () => {
+    const account = accountOf(queries);
+    if (account === sentFor) return;
+    sentFor = account;
+    if (!account) return;
+    sendWaiting(queries, account);
+    // What another saw here opens for nobody else.
+    where(() => get<Seen>(KEY, store)).then((seen) => {
+      if (seen && seen.account !== account) forgetSeen();
+    });
+  };
+  asWho();
+  queries.getQueryCache().subscribe(() => {
+    asWho();
+    waiting ??= setTimeout(() => put(queries), LATER_MS);
+  });
 }
 
 let taken: Promise<void> | null = null;
 
-/** Takes up what this browser kept, once: what was seen, and what waits to be sent. From then on
- * both are put by. */
+/** Takes up what this browser kept, once: what was seen, where nobody answers, and what waits to be
+ * sent. From then on what is seen is put by. */
 export function takeUp(queries: QueryClient): Promise<void> {
-  taken ??= persistQueryClientRestore({
-    queryClient: queries,
-    persister: { persistClient: () => undefined, restoreClient: restored, removeClient: forgetAll },
-    maxAge: DAYS_MS,
-    buster: VERSION,
-  }).then(() => {
-    goOn(queries);
-    const later = () => {
-      waiting ??= setTimeout(() => put(queries), LATER_MS);
-    };
-    queries.getQueryCache().subscribe(later);
-    queries.getMutationCache().subscribe(later);
-  });
+  taken ??= takeUpOnce(queries);
   return taken;
-}
-
-/** Puts everything by now; settled once it is. */
-export async function keepNow(queries: QueryClient): Promise<void> {
-  // What waits from before is not written over.
-  await takeUp(queries);
-  await put(queries);
 }

@@ -20,8 +20,12 @@ export function useOrKept() {
     } catch (error) {
       if (!unanswered(error)) throw error;
     }
-    await keep(write);
-    say(`${write.said}: kept here, and sent once there is a network.`);
+    if (await keep(write)) say(`${write.said}: kept here, and sent once there is a network.`);
+    else
+      say(
+        `${write.said}: this browser keeps nothing. Leave this page open: it is sent once there is a network.`,
+        { tone: "bad" },
+      );
     return null;
   };
 }

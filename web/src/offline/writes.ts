@@ -1,5 +1,6 @@
 import { onlineManager, type QueryClient } from "@tanstack/react-query";
 import { answer, api, ProblemError, type Schemas } from "../api/client";
+import { forget, type Waiting, waitingOf } from "./waiting";
 
 /** What may be written without a network, and is sent once there is one. Each carries what makes it
  * known again, so that it is in the record once however often it is sent. */
@@ -30,17 +31,28 @@ export function unanswered(error: unknown): boolean {
   return error instanceof ProblemError && error.status === 0;
 }
 
+/** Who is signed in here, as far as is known. */
+export function sessionOf(queries: QueryClient): Schemas["SessionOut"] | undefined {
+  return queries.getQueryData<Schemas["SessionOut"]>(["session"]);
+}
+
+/** Whose kitchen this window shows; nought where nobody is signed in. */
+export function accountOf(queries: QueryClient): number {
+  return sessionOf(queries)?.id ?? 0;
+}
+
 /** Lets a client send what waits, in the order it was written. */
 export function withOutbox(queries: QueryClient) {
   // A page that is opened without a network is told of none by any event.
   onlineManager.setOnline(navigator.onLine);
   queries.setMutationDefaults(WRITES, {
-    mutationFn: (write: Write) => sent(write),
+    mutationFn: ({ write }: Waiting) => sent(write),
     scope: { id: "outbox" },
     gcTime: Number.POSITIVE_INFINITY,
     retry: (_, error) => unanswered(error),
     retryDelay: (count) => Math.min(1000 * 2 ** count, SLOWEST_MS),
-    onSuccess: async (_, write: Write) => {
+    onSuccess: async (_, { id, write }: Waiting) => {
+      await forget(id);
       await Promise.all([
         queries.invalidateQueries({ queryKey: ["jug", write.jug] }),
         queries.invalidateQueries({ queryKey: ["jugs"] }),
@@ -49,12 +61,24 @@ export function withOutbox(queries: QueryClient) {
   });
 }
 
-/** Goes on with what was waiting when the page was closed. */
-export function goOn(queries: QueryClient) {
-  for (const mutation of queries.getMutationCache().getAll()) {
-    if (mutation.state.status === "pending") mutation.continue().catch(() => undefined);
-    // What was refused is asked once more: the answer, with its way out, was not put by.
-    if (mutation.state.status === "error")
-      mutation.execute(mutation.state.variables).catch(() => undefined);
+/** Sends one, once there is a network. */
+export function send(queries: QueryClient, one: Waiting) {
+  queries
+    .getMutationCache()
+    .build(queries, queries.defaultMutationOptions({ mutationKey: WRITES }))
+    .execute(one)
+    .catch(() => undefined);
+}
+
+/** Sends what waits of this account, and takes another's out of sight: it waits for its owner. */
+export async function sendWaiting(queries: QueryClient, account: number) {
+  const cache = queries.getMutationCache();
+  const known = new Set<string>();
+  for (const mutation of cache.getAll()) {
+    const one = mutation.state.variables as Waiting | undefined;
+    if (mutation.options.mutationKey?.[0] !== WRITES[0] || !one) continue;
+    if (one.account !== account) cache.remove(mutation);
+    else known.add(one.id);
   }
+  for (const one of await waitingOf(account)) if (!known.has(one.id)) send(queries, one);
 }
