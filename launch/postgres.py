@@ -100,7 +100,9 @@ class Postgres:
             if self._launch():
                 return self
             time.sleep(0.5 * (attempt + 1))
-        tail = "\n".join(self._log().read_text(errors="replace").splitlines()[-8:])
+        said = [self._log(), *sorted((self._home / "log").glob("*"), key=os.path.getmtime)]
+        lines = [line for file in said for line in file.read_text(errors="replace").splitlines()]
+        tail = "\n".join(lines[-8:])
         raise CannotError(f"PostgreSQL did not start:\n{tail}\n(all of it: {self._log()})")
 
     def __exit__(
@@ -122,7 +124,25 @@ class Postgres:
         return self._process is not None and self._process.poll() is None
 
     def _log(self) -> Path:
+        """What it says before it writes its own logs."""
         return self._home / "server.log"
+
+    def _settings(self) -> list[str]:
+        return [
+            "listen_addresses=127.0.0.1",
+            "unix_socket_directories=",
+            # What was refused, and the row it would have been, may be a person's: neither the
+            # statement nor its values are written down.
+            "log_min_error_statement=panic",
+            "log_error_verbosity=terse",
+            "log_parameter_max_length_on_error=0",
+            # A file for each day of the week, written over a week later.
+            "logging_collector=on",
+            f"log_directory={self._home / 'log'}",
+            "log_filename=postgres-%a.log",
+            "log_rotation_age=1d",
+            "log_truncate_on_rotation=on",
+        ]
 
     def _prepare(self) -> None:
         """Make the data directory, whole or not at all: a half-made one is begun anew."""
@@ -186,10 +206,7 @@ class Postgres:
                     self._data,
                     "-p",
                     str(self.port),
-                    "-c",
-                    "listen_addresses=127.0.0.1",
-                    "-c",
-                    "unix_socket_directories=",
+                    *(part for setting in self._settings() for part in ("-c", setting)),
                 ],
                 stdin=subprocess.DEVNULL,
                 stdout=out,

@@ -2,7 +2,7 @@
 
 from django.conf import settings
 from django.contrib.auth import login, logout
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
 from server.accounts.actions.change_settings import change_settings, settings_of
@@ -10,6 +10,7 @@ from server.accounts.actions.sign_in import sign_in
 from server.accounts.actions.sign_up import sign_up
 from server.accounts.actions.throttle import throttle
 from server.accounts.auth import account_of, anyone, signed_in
+from server.accounts.known_devices import remember
 from server.accounts.models import Account
 from server.accounts.schemas import Settings
 from server.config.problems import REFUSALS
@@ -67,16 +68,18 @@ def session(request: HttpRequest) -> SessionOut:
 
 
 @router.post("/sign-up", response={200: SessionOut, **REFUSALS}, auth=anyone)
-def post_sign_up(request: HttpRequest, payload: SignUpIn) -> SessionOut:
+def post_sign_up(request: HttpRequest, response: HttpResponse, payload: SignUpIn) -> SessionOut:
     throttle(request, _MOST_SIGN_UPS)
     account = sign_up(payload.name, payload.password, payload.time_zone, payload.currency)
     login(request, account, backend=BACKEND)
+    remember(response, account)
     return session_of(request)
 
 
 @router.post("/sign-in", response={200: SessionOut, **REFUSALS}, auth=anyone)
-def post_sign_in(request: HttpRequest, payload: SignInIn) -> SessionOut:
+def post_sign_in(request: HttpRequest, response: HttpResponse, payload: SignInIn) -> SessionOut:
     sign_in(request, payload.name, payload.password)
+    remember(response, account_of(request))
     return session_of(request)
 
 

@@ -1,5 +1,6 @@
 """How the API says no: always the same shape, always a sentence."""
 
+from datetime import timedelta
 from typing import Any
 
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
@@ -39,6 +40,14 @@ class Problem(Schema):
     insist_allowed: bool = False
 
 
+class TooOftenError(Exception):
+    """Why not now, at which place, and how long to wait."""
+
+    def __init__(self, text: str, at: str, wait: timedelta) -> None:
+        super().__init__(text)
+        self.at, self.text, self.wait = at, text, wait
+
+
 class ConflictError(Exception):
     """Somebody else, or the other window, was first."""
 
@@ -52,7 +61,13 @@ class QuestionedError(Exception):
 
 
 # Endpoints declare these so that the generated client knows them.
-REFUSALS: dict[Any, Any] = {401: Problem, 403: Problem, 404: Problem, 422: Problem}
+REFUSALS: dict[Any, Any] = {
+    401: Problem,
+    403: Problem,
+    404: Problem,
+    422: Problem,
+    429: Problem,
+}
 
 # PostgreSQL's word for it.
 _DISK_FULL = "53100"
@@ -100,6 +115,12 @@ def install(api: NinjaAPI) -> None:
             insist_allowed=True,
         )
         return api.create_response(request, problem, status=422)
+
+    @api.exception_handler(TooOftenError)
+    def too_often(request: HttpRequest, error: TooOftenError) -> HttpResponse:
+        response = answer(request, 429, error.text, error.at)
+        response["Retry-After"] = str(round(error.wait.total_seconds()))
+        return response
 
     @api.exception_handler(ConflictError)
     def conflict(request: HttpRequest, error: ConflictError) -> HttpResponse:

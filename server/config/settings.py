@@ -68,8 +68,13 @@ AUTHENTICATION_BACKENDS = [
 SILENCED_SYSTEM_CHECKS = ["axes.W002"]
 AXES_FAILURE_LIMIT = 10
 AXES_COOLOFF_TIME = timedelta(minutes=15)
-AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_RESET_ON_SUCCESS = True
+# One name from one address, or many names from it; a device known to an account is not kept out.
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"], "ip_address"]
+AXES_WHITELIST_CALLABLE = "server.accounts.known_devices.is_known"
+AXES_CLIENT_IP_CALLABLE = "server.accounts.address.address_of"
+# Whoever goes on guessing makes nobody's pause longer, and an account of one's own ends none.
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
+AXES_RESET_ON_SUCCESS = False
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False
 AXES_DISABLE_ACCESS_LOG = True
@@ -108,6 +113,8 @@ FILE_UPLOAD_HANDLERS = ["server.config.uploads.CappedUploadHandler"]
 # Where barcodes are looked up; empty: nowhere.
 AMBER_PRODUCT_SERVICE = env.str("AMBER_PRODUCT_SERVICE", default="").rstrip("/")
 
+# Proxies in front, as addresses or networks: who asks is read from them, and from nobody else.
+AMBER_TRUSTED_PROXIES = env.list("AMBER_TRUSTED_PROXIES", default=[])
 # Served over TLS by a proxy in front: AMBER_TLS=1.
 _TLS = env.bool("AMBER_TLS", default=False)
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = _TLS

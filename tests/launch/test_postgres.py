@@ -59,6 +59,28 @@ def test_what_was_written_outlives_a_kill(checkout):
         assert connection.execute("select name from jug").fetchone() == ("pear",)
 
 
+def test_what_is_refused_is_not_written_down(checkout):
+    with Postgres("x") as server, psycopg.connect(server.url, autocommit=True) as connection:
+        connection.execute("create table person (name text primary key, secret text)")
+        for _ in range(2):
+            try:
+                connection.execute(
+                    "insert into person values (%s, %s)", ("ada-of-tibbick", "pbkdf2$sesame")
+                )
+            except psycopg.errors.UniqueViolation:
+                break
+        with pytest.raises(psycopg.Error):
+            connection.execute("select 'pbkdf2$sesame'::int")
+    home = checkout / "state" / "postgres-x"
+    logs = [home / "server.log", *(home / "log").iterdir()]
+    said = "".join(log.read_text() for log in logs)
+    # That it was refused is there, and nothing of what.
+    assert "duplicate key value" in said
+    for never in ("ada-of-tibbick", "insert into", "STATEMENT", "DETAIL"):
+        assert never not in said
+    assert all(log.stat().st_mode & 0o077 == 0 for log in logs)
+
+
 def test_a_half_made_data_directory_is_begun_anew(checkout):
     half_made = checkout / "state" / "postgres-x" / "data.new"
     half_made.mkdir(parents=True)

@@ -4,6 +4,7 @@ import pytest
 from django.test import Client
 from django.utils import timezone
 
+from server.accounts.address import address_of
 from server.accounts.models import Account, SentOnce
 from tests.server.conftest import CARTON, JUG
 
@@ -118,25 +119,76 @@ def test_a_name_with_a_mark_is_its_own(account):
     assert answer.json()["name"] == "mó"
 
 
+def tries(name, given, client=None, **more):
+    body = {"name": name, "password": given}
+    return (client or Client()).post(
+        "/api/session/sign-in", body, content_type="application/json", **more
+    )
+
+
 def test_guessing_is_stopped_and_the_right_password_waits_too(account, password):
-    def tries(given):
-        body = {"name": "Mo", "password": given}
-        return Client().post("/api/session/sign-in", body, content_type="application/json")
+    known = Client()
+    assert tries("Mo", password, known).status_code == 200
+    said = [tries("Mo", f"guess-{n}") for n in range(12)]
+    assert "do not belong" in said[0].json()["errors"][0]["text"]
+    assert "Too many tries" in said[-1].json()["errors"][0]["text"]
+    assert (said[-1].status_code, said[-1]["Retry-After"]) == (429, "900")
+    assert tries("Mo", password).status_code == 429
+    # Not on a device that the account was signed in from before.
+    assert known.post("/api/session/sign-out").status_code == 200
+    assert tries("Mo", "a-slip-of-mine", known).status_code == 422
+    assert tries("Mo", password, known).status_code == 200
+    # Which lets nobody else's be guessed from it.
+    other = Account.objects.create_user("bo", password="grapes-and-quinces", name_key="bo")
+    assert tries("bo", "guess", known).status_code == 429
+    assert (
+        tries(other.username, "grapes-and-quinces", REMOTE_ADDR="198.51.100.7").status_code == 200
+    )
 
-    assert tries(password).status_code == 200
-    said = [tries(f"guess-{n}").json()["errors"][0]["text"] for n in range(12)]
-    assert "do not belong" in said[0]
-    assert "Too many tries" in said[-1]
-    assert tries(password).status_code == 422
+
+def test_many_names_from_one_address_are_slowed_and_no_other_address_is(account, password):
+    said = [tries(f"guest {n}", "guess").status_code for n in range(40)]
+    assert said.count(429) >= 28
+    assert tries("Mo", password, REMOTE_ADDR="198.51.100.7").status_code == 200
 
 
-def test_accounts_are_not_opened_by_the_hundred(db):
-    def opened(n):
-        body = {"name": f"visitor {n}", "password": "plums-and-pears"}
-        answer = Client().post("/api/session/sign-up", body, content_type="application/json")
-        return answer.status_code
+@pytest.mark.parametrize(
+    ("proxies", "remote", "told", "address"),
+    [
+        ([], "10.0.0.1", "198.51.100.7", "10.0.0.1"),
+        (["10.0.0.0/8"], "10.0.0.1", "198.51.100.7", "198.51.100.7"),
+        # What the caller wrote before the proxy's own word is anybody's.
+        (["10.0.0.0/8"], "10.0.0.1", "1.2.3.4, 198.51.100.7", "198.51.100.7"),
+        (["10.0.0.0/8"], "10.0.0.1", "198.51.100.7, 10.0.0.2", "198.51.100.7"),
+        (["10.0.0.0/8"], "203.0.113.9", "198.51.100.7", "203.0.113.9"),
+        (["10.0.0.1"], "10.0.0.1", "", "10.0.0.1"),
+        (["10.0.0.1"], "10.0.0.1", "nonsense", ""),
+        (["fd00::/8"], "fd00::1", "2001:db8::7", "2001:db8::7"),
+    ],
+)
+def test_an_address_is_told_by_trusted_proxies_alone(settings, rf, proxies, remote, told, address):
+    settings.AMBER_TRUSTED_PROXIES = proxies
+    asked = rf.get("/", REMOTE_ADDR=remote, headers={"X-Forwarded-For": told})
+    assert address_of(asked) == address
 
-    assert [opened(n) for n in range(22)].count(200) == 20
+
+def test_accounts_are_not_opened_by_the_hundred(db, settings):
+    settings.AMBER_TRUSTED_PROXIES = ["127.0.0.1"]
+
+    def opened(n, address):
+        body = {"name": f"visitor {n} {address[-1]}", "password": "plums-and-pears"}
+        return Client().post(
+            "/api/session/sign-up",
+            body,
+            content_type="application/json",
+            headers={"X-Forwarded-For": address},
+        )
+
+    said = [opened(n, "198.51.100.7") for n in range(22)]
+    assert [each.status_code for each in said] == [200] * 20 + [429] * 2
+    assert said[-1]["Retry-After"] == "3600"
+    # One address keeps no other from it.
+    assert opened(1, "198.51.100.8").status_code == 200
 
 
 def test_the_demo_is_only_where_it_is_offered(db):
