@@ -27,12 +27,16 @@ class PlainMiddleware:
                 read_json(request.body)
         except NotJsonError:
             # The endpoint says so, if it wants any.
-            return self._get_response(request)
+            pass
         except JobError as error:
             return _refused(error.text, error.at)
         except RequestDataTooBig:
             return _refused(TOO_MUCH)
-        return self._get_response(request)
+        response = self._get_response(request)
+        if request.path.startswith("/api/"):
+            # A kitchen is nobody's to keep a copy of, unless an answer says otherwise itself.
+            response.setdefault("Cache-Control", "private, no-store")
+        return response
 
 
 def _refused(text: str, at: str = "") -> HttpResponse:

@@ -19,6 +19,7 @@ def worker(request: HttpRequest) -> FileResponse:
     return FileResponse(script.open("rb"), content_type="text/javascript")
 
 
+handler500 = "server.config.away.broken"
 urlpatterns = [
     path("sw.js", worker),
     path("api/", api.urls),

@@ -2,6 +2,7 @@
 
 import csv
 import io
+import re
 from collections.abc import Iterable, Iterator
 from datetime import date
 from decimal import Decimal, InvalidOperation
@@ -19,8 +20,11 @@ COLUMNS = (
 )  # fmt: skip
 _NEEDED = ("name", "pack")
 _DELIMITERS = ",;\t|"
-# A cell that a spreadsheet would run as a formula is written as text.
-_FORMULA = ("=", "+", "-", "@", "\t", "\r")
+# What a spreadsheet would run as a formula is written as text: at the beginning of a cell, or of
+# what another delimiter would make one of.
+_BEGINS = r"(^|[;,\t\r\n])([^\S\t\r\n]*)"
+_FORMULA = re.compile(_BEGINS + r"(?='*[=+\-@\t\r])")
+_MADE_TEXT = re.compile(_BEGINS + r"'(?='*[=+\-@\t\r])")
 
 
 def write(products: Iterable[Product]) -> str:
@@ -60,7 +64,7 @@ def _cell(product: Product, column: str) -> str:
     if value is None or value is False:
         return ""
     text = "yes" if value is True else f"{value:g}" if isinstance(value, float) else str(value)
-    return f"'{text}" if text.startswith(_FORMULA) else text
+    return _FORMULA.sub(r"\1\2'", text)
 
 
 def rows(raw: bytes) -> Iterator[tuple[int, dict[str, str]]]:
@@ -93,8 +97,7 @@ def rows(raw: bytes) -> Iterator[tuple[int, dict[str, str]]]:
 
 
 def _plain(cell: str) -> str:
-    cell = cell.strip()
-    return cell[1:] if cell.startswith("'") and cell[1:].startswith(_FORMULA) else cell
+    return _MADE_TEXT.sub(r"\1\2", cell.strip())
 
 
 def product_from(cells: dict[str, str]) -> ProductIn:

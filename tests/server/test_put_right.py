@@ -6,7 +6,7 @@ import threading
 from decimal import Decimal
 
 import pytest
-from django.db import connections
+from django.db import OperationalError, connections
 from django.test import Client
 from PIL import Image
 
@@ -323,7 +323,7 @@ def test_the_shelf_goes_out_whole_and_comes_back_the_same(call, other_call):
 
     assert whole(other_call) == whole(call)
     # Another delimiter finds no formula in a cell.
-    assert '"Pear; =1+1"' in call.client.get("/api/shelf/export.csv").content.decode()
+    assert '"Pear; \'=1+1"' in call.client.get("/api/shelf/export.csv").content.decode()
 
 
 def test_one_thing_todays_rules_refuse_does_not_take_the_shelf_down(call):
@@ -441,6 +441,33 @@ def test_a_cell_without_an_end_is_named(call):
     endless = 'name,pack\n"' + "x" * 140_000
     status, said = send(call, "import", endless.encode(), "shelf.csv", "file")
     assert (status, "never ends" in said["errors"][0]["text"]) == (422, True)
+
+
+@pytest.mark.parametrize(
+    ("where", "kind"),
+    [("/api/jugs", "application/json"), ("/jugs", "text/plain")],
+)
+def test_while_the_record_is_away_a_sentence_says_so(account, monkeypatch, where, kind):
+    def away(*_, **__):
+        raise OperationalError("connection refused")
+
+    client = Client(raise_request_exception=False)
+    client.force_login(account)
+    monkeypatch.setattr("django.db.models.query.QuerySet._fetch_all", away)
+    monkeypatch.setattr("server.config.urls.TemplateView.get", away)
+    said = client.get(where)
+    assert (said.status_code, said["Retry-After"]) == (503, "10")
+    assert said["Content-Type"].startswith(kind)
+    assert "does not answer just now" in said.content.decode()
+    # A write too, whose key is looked for before anything else.
+    key = {"Idempotency-Key": "a-key-of-the-sender"}
+    sent = client.post("/api/jugs", JUG, content_type="application/json", headers=key)
+    assert (sent.status_code, sent.json()["errors"][0]["at"]) == (503, "")
+
+
+def test_no_answer_is_anybody_elses_to_keep(call, planned):
+    for where in ("session", "jugs", path(planned), "shelf/products", "nowhere"):
+        assert call.client.get(f"/api/{where}")["Cache-Control"] == "private, no-store"
 
 
 def test_another_host_is_refused(call):

@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import re
 
 import pytest
 
@@ -121,6 +122,23 @@ def test_what_goes_out_comes_in_again_the_same(call, other_call):
         return [{**item, "id": 0, "corrected": []} for item in items(caller)]
 
     assert told(other_call) == told(call)
+
+
+@pytest.mark.parametrize(
+    "name", ["=1+1", "a;=1+1", "a,+b", "Pear, -5 %", "a;;@b", "'=a", "''-a;'=b", "pear - quince"]
+)
+def test_no_part_of_a_name_runs_as_a_formula_and_all_of_it_comes_back(call, other_call, name):
+    call.ok("POST", "shelf/products", {**CARTON, "name": name, "label_text": f"Pear\n{name}"})
+    text = call.client.get("/api/shelf/export.csv").content.decode()
+    _, row = text.split("\r\n", 1)
+    for delimiter in ",;\t":
+        for cells in csv.reader(io.StringIO(row), delimiter=delimiter):
+            for cell in cells:
+                # Opened with another delimiter, or taken apart without minding quotes.
+                for part in re.split(r"[;,\t\n]", cell.replace('"', "")):
+                    assert part.lstrip()[:1] not in ("=", "+", "-", "@") or not part
+    assert bring(other_call, text.encode())[1]["added"] == 1
+    assert [item["name"] for item in items(other_call)] == [name]
 
 
 def test_json_of_the_open_shape_goes_out_and_in(call, other_call):

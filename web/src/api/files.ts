@@ -20,3 +20,10 @@ export function saveFile(name: string, type: string, text: string) {
   link.click();
   URL.revokeObjectURL(address);
 }
+
+/** A cell of a CSV file, in quotes; what a spreadsheet would run as a formula, there or where another
+ * delimiter would begin a cell, is made text by an apostrophe, as in the shelf's own file. */
+export function csvCell(text: string): string {
+  const harmless = text.replace(/(^|[;,\t\r\n])([^\S\t\r\n]*)(?='*[=+\-@\t\r])/g, "$1$2'");
+  return `"${harmless.replaceAll('"', '""')}"`;
+}

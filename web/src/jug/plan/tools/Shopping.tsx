@@ -1,16 +1,12 @@
 import { HStack, Stack, Text } from "@chakra-ui/react";
 import { answer, api } from "../../../api/client";
-import { saveFile } from "../../../api/files";
+import { csvCell, saveFile } from "../../../api/files";
 import { money } from "../../../format";
 import { QuietButton, Trouble, Waiting } from "../../../frame/states";
 import { ByHand, useCopy } from "../../../frame/useCopy";
 import type { Plan } from "../draft";
 import css from "../plan.module.css";
 import { useAsked } from "./useAsked";
-
-function cell(text: string): string {
-  return `"${text.replaceAll('"', '""')}"`;
-}
 
 /** What to buy after what is in stock, with the total at the till. */
 export function Shopping({ plan, name }: { plan: Plan; name: string }) {
@@ -26,14 +22,14 @@ export function Shopping({ plan, name }: { plan: Plan; name: string }) {
     const head = "name,takes,at_home_packs,to_buy_packs,pack,price,cost,place";
     const rows = lines.map((line) =>
       [
-        cell(line.name),
-        cell(line.words),
+        csvCell(line.name),
+        csvCell(line.words),
         line.at_home,
         line.to_buy ?? "",
-        cell(line.pack),
+        csvCell(line.pack),
         line.price ?? "",
         line.cost ?? "",
-        cell(line.place),
+        csvCell(line.place),
       ].join(","),
     );
     saveFile(`${name}, shopping.csv`, "text/csv", `${[head, ...rows].join("\r\n")}\r\n`);
