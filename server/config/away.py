@@ -6,8 +6,6 @@ from django.db import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
 _AWAY = "The record does not answer just now: try again shortly. What you typed is still here."
-    "Amber Jug's record does not answer just now: try again shortly. What you typed is still here."
-)
 _BROKE = "Something went wrong here. What you saved is safe; what you typed is still here."
 _RETRY_S = "10"
 
