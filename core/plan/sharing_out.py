@@ -9,6 +9,8 @@ from core.plan.evaluation import Evaluation, Recipe
 from core.plan.planned_dose import PlannedDose, portions
 
 MOST_BATCHES = 6
+USE_IT_UP = frozenset({"read", "pitched", "transferred", "bottled"})
+"""Events by which a must goes on as one."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,6 +38,17 @@ def shares(vessels_ml: Sequence[float], in_vessel_ml: float) -> tuple[float, ...
             "arms",
         )
     return tuple(each / total for each in vessels_ml)
+
+
+def used_up(became: Sequence[str]) -> str:
+    """Why a must that became those jugs is neither shared out again nor goes on whole; empty where
+    it became none."""
+    if not became:
+        return ""
+    names = " and ".join((", ".join(became[:-1]), became[-1]) if became[1:] else became)
+    return (
+        f"This must was shared out: it is in {names} now. Go on with those, or put them away first."
+    )
 
 
 def batch(recipe: Recipe, must: Evaluation, share: float, enzyme: bool) -> Batch:

@@ -24,6 +24,7 @@ from server.jugs.actions.look_ahead import look_ahead
 from server.jugs.actions.pour_really import pour_really
 from server.jugs.actions.print_sheet import print_sheet
 from server.jugs.actions.set_side_by_side import side_by_side
+from server.jugs.actions.shared_out import check_its_must_is_there
 from server.jugs.actions.split_arms import split_arms
 from server.jugs.bottle_schemas import BottlingIn, BottlingOut
 from server.jugs.bottling import bottling_out
@@ -120,6 +121,8 @@ def get_jug(request: HttpRequest, jug_id: int) -> JugOut:
 
 def _set_removed(request: HttpRequest, jug_id: int, removed: bool) -> JugOut:
     state = _locked(request, jug_id)
+    if not removed:
+        check_its_must_is_there(state.jug)
     state.jug.removed_at = timezone.now() if removed else None
     state.jug.save(update_fields=["removed_at"])
     batches_changed(state.jug)
@@ -133,7 +136,7 @@ def remove_jug(request: HttpRequest, jug_id: int) -> JugOut:
     return _set_removed(request, jug_id, True)
 
 
-@router.post("/{int:jug_id}/restore", response={200: JugOut, **REFUSALS})
+@router.post("/{int:jug_id}/restore", response={200: JugOut, **_REFUSALS})
 @transaction.atomic
 def restore_jug(request: HttpRequest, jug_id: int) -> JugOut:
     return _set_removed(request, jug_id, False)

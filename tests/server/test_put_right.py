@@ -194,11 +194,43 @@ def test_a_must_shared_out_is_not_pitched_whole(call, planned):
     vessel = {"volume_ml": 2600}
     arm = {"name": "Arm", "vessel": vessel, "yeast": PLAN["yeast"]}
     arms = call.ok("POST", path(planned, "split"), {"arms": [arm, {**arm, "name": "Other"}]})
-    status, said = call("POST", path(planned, "readings"), {"sg": 1.080})
-    assert (status, "shared out" in said["errors"][0]["text"]) == (409, True)
+    for where, body in (
+        ("readings", {"sg": 1.080}),
+        ("events", {"kind": "pitched"}),
+        ("events", {"kind": "read", "what": {"sg": 1.080}}),
+        ("split", {"arms": [arm, arm]}),
+    ):
+        status, said = call("POST", path(planned, where), body)
+        assert (status, said["errors"][0]["text"]) == (
+            409,
+            "This must was shared out: it is in Arm and Other now. Go on with those, or put them"
+            " away first.",
+        )
     for one in arms:
         call.ok("DELETE", path(one))
+    again = call.ok("POST", path(planned, "split"), {"arms": [arm, {**arm, "name": "Third"}]})
+    # Shared out anew, the first ones cannot come back beside them; the new ones can, one by one.
+    assert call("POST", path(arms[0], "restore"))[0] == 409
+    for one in again:
+        call.ok("DELETE", path(one))
+        call.ok("POST", path(one, "restore"))
+    for one in again:
+        call.ok("DELETE", path(one))
     assert call.ok("POST", path(planned, "readings"), {"sg": 1.080})["stage"] == "ferment"
+    # Nor beside a must that was pitched whole.
+    status, said = call("POST", path(arms[0], "restore"))
+    assert (status, "pitched whole" in said["errors"][0]["text"]) == (409, True)
+
+
+def test_a_pitching_taken_back_stays_so_once_its_must_is_shared_out(call, planned):
+    jug = call.ok("POST", path(planned, "readings"), {"sg": 1.080})
+    for event in [each for each in jug["journal"] if each["kind"] in ("read", "pitched")]:
+        call.ok("POST", path(planned, "events", event["id"], "strike"))
+    arm = {"name": "Arm", "vessel": {"volume_ml": 2600}, "yeast": PLAN["yeast"]}
+    call.ok("POST", path(planned, "split"), {"arms": [arm, {**arm, "name": "Other"}]})
+    pitched = next(each for each in jug["journal"] if each["kind"] == "pitched")
+    status, said = call("POST", path(planned, "events", pitched["id"], "restore"))
+    assert (status, "shared out" in said["errors"][0]["text"]) == (409, True)
 
 
 def test_only_the_plan_in_sight_is_pitched(call, planned):

@@ -9,6 +9,7 @@ from core.errors import JobError
 from server.accounts.models import Account
 from server.config.problems import ConflictError
 from server.jugs.actions.question import question
+from server.jugs.actions.shared_out import check_not_used_up
 from server.jugs.actions.write_down import (
     Step,
     bring_back,
@@ -34,11 +35,7 @@ def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
         return
     if state.emptied:
         raise JobError("This jug is bottled: there is nothing left to read.", "sg")
-    if not state.pitched and state.jug.variants.filter(is_arm=True, removed_at=None).exists():
-        raise ConflictError(
-            "This must was shared out to test batches: pitch those. To pitch it whole, put them"
-            " away first."
-        )
+    check_not_used_up(state)
     seen = payload.plan_version
     if not state.pitched and seen is not None and seen != state.version:
         raise ConflictError("The plan was changed in another window: look at it before you pitch.")

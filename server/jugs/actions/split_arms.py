@@ -7,6 +7,7 @@ from core.plan.evaluation import evaluate
 from core.plan.vessel import check_vessel
 from server.config.problems import ConflictError
 from server.jugs.actions.begin import begin_with
+from server.jugs.actions.shared_out import check_not_used_up
 from server.jugs.evaluation import dose_out
 from server.jugs.journal import recipe_of
 from server.jugs.models import Jug
@@ -20,17 +21,22 @@ def split_arms(state: JugState, payload: SplitIn) -> list[Jug]:
     """A jug for each arm, with its share of every pour by what its vessel is filled with.
 
     Raises JobError for fewer than two arms or vessels that hold too little, ConflictError
-    when the jug is pitched already.
+    when the jug is pitched, or was shared out, already.
     """
     if state.pitched:
         raise ConflictError("This jug is pitched: a must is split before the yeast goes in.")
+    check_not_used_up(state)
     shares = sharing_out.shares(
         [arm.vessel.volume_ml for arm in payload.arms], state.evaluation.must.in_vessel_ml
     )
-    return [
+    arms = [
         _arm(state, arm, share, index)
         for index, (arm, share) in enumerate(zip(payload.arms, shares, strict=True))
     ]
+    # Of one moment: one sharing out is told from another by it.
+    together = arms[0].begun_at
+    Jug.objects.filter(id__in=[arm.id for arm in arms]).update(begun_at=together)
+    return arms
 
 
 def _arm(state: JugState, arm: ArmIn, share: float, index: int) -> Jug:

@@ -16,6 +16,7 @@ from server.accounts.models import Account
 from server.config.problems import ConflictError
 from server.jugs.actions.keep_picture import check_pictures
 from server.jugs.actions.question import question
+from server.jugs.actions.shared_out import check_not_used_up
 from server.jugs.journal import key_of, run_together
 from server.jugs.models import Event, Jug, TransferLine
 from server.jugs.rows import outdated
@@ -75,6 +76,7 @@ def write(state: JugState, by: Account, steps: list[Step]) -> list[Event]:
     """
     if len(state.events) + len(steps) > _MOST_EVENTS:
         raise JobError(f"A jug keeps {_MOST_EVENTS} events.")
+    check_not_used_up(state, [step.kind for step in steps])
     state.folded([step.read(state.jug) for step in steps])
     number = max((event.number for event in state.events), default=0)
     written = []
@@ -171,6 +173,7 @@ def bring_back(state: JugState, by: Account, event_id: UUID) -> None:
     event = _of(state, event_id)
     if event in state.standing:
         raise ConflictError("That was not struck out.")
+    check_not_used_up(state, [event.kind])
     _turn(state, by, event)
 
 
