@@ -17,7 +17,7 @@ import { useSources } from "../sources";
 import { WaysOf } from "../WaysOf";
 import { AtHome } from "./AtHome";
 import { LotRow } from "./LotRow";
-import { begun, type Lot, notPrimed, type Typed, toBottling } from "./lots";
+import { begun, forAnotherSize, type Lot, notPrimed, type Typed, toBottling } from "./lots";
 import { PrimedBy } from "./PrimedBy";
 
 /** Counting bottles by kind, and hearing at once whether they may be closed. */
@@ -225,7 +225,9 @@ function another(lots: Lot[]): Lot {
   const there = (size: string) =>
     lots.some((lot) => lot.closed === next.closed && lot.size === size);
   const size = ["330", "500", "375", "750", "1000"].find((one) => !there(one)) ?? "330";
-  return { ...next, size, primed: lots.at(-1)?.primed ?? notPrimed };
+  const last = lots.at(-1);
+  if (!last) return { ...next, size, primed: notPrimed };
+  return { ...next, size, primed: last.size === size ? last.primed : forAnotherSize(last.primed) };
 }
 
 /** The verdict first, of all lots together. */

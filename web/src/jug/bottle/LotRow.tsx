@@ -8,7 +8,7 @@ import { useJugContext } from "../jugContext";
 import { mainColour } from "../jugLayers";
 import type { Source } from "../sources";
 import { KindField, SizeField } from "./BottleFields";
-import { counted, type Lot, notPrimed } from "./lots";
+import { counted, forAnotherSize, type Lot, notPrimed } from "./lots";
 import { PrimedBy } from "./PrimedBy";
 import { Verdict } from "./Verdict";
 
@@ -71,7 +71,11 @@ export function LotRow({
         <Bottles bottle={bottle} closure={closure} count={count ?? 0} drink={mainColour(jug)} />
       </HStack>
       <Stack gap="2">
-        <SizeField label={`Size${of}`} value={lot.size} onChange={(size) => onChange({ size })} />
+        <SizeField
+          label={`Size${of}`}
+          value={lot.size}
+          onChange={(size) => onChange({ size, primed: forAnotherSize(lot.primed) })}
+        />
         <KindField
           label={`Kind and closure${of}`}
           value={lot.closed}
@@ -102,6 +106,7 @@ export function LotRow({
           label={of}
           primed={lot.primed}
           sources={sources}
+          made={told?.priming}
           onChange={(patch) => onChange({ primed: { ...lot.primed, ...patch } })}
         />
       )}

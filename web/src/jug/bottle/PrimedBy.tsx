@@ -1,14 +1,16 @@
 import { Grid, Text } from "@chakra-ui/react";
+import type { Schemas } from "../../api/client";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { useJugContext } from "../jugContext";
 import type { Source } from "../sources";
-import { MEASURES, type Measure, measuredBy, PRIMING_SUGARS, type Primed } from "./lots";
+import { byAnother, MEASURES, type Measure, measuredBy, PRIMING_SUGARS, type Primed } from "./lots";
 
 /** How bottles are primed: by which measure, how much, and with what. */
 export function PrimedBy({
   label,
   primed,
   sources,
+  made,
   together = false,
   onChange,
 }: {
@@ -16,13 +18,15 @@ export function PrimedBy({
   label: string;
   primed: Primed;
   sources: Source[];
+  /** What core makes of it. */
+  made?: Schemas["LotPrimedOut"] | null | undefined;
   /** Stirred into the jug: there is nothing by the bottle then. */
   together?: boolean;
   onChange: (patch: Partial<Primed>) => void;
 }) {
   const { reference } = useJugContext();
   const { by } = primed;
-  const wrong = by !== "none" && primed.much.trim() !== "" && measuredBy(by, primed.much) === null;
+  const wrong = by !== "none" && measuredBy(by, primed.much) === null;
   const gas = by === "volumes" ? measuredBy(by, primed.much) : null;
   const kinds = (Object.keys(MEASURES) as Measure[]).filter(
     (key) => !together || ["none", "volumes", "g_per_l"].includes(key),
@@ -32,7 +36,7 @@ export function PrimedBy({
       <ChoiceField
         label={`Priming${label}`}
         value={by}
-        onChange={(next) => onChange({ by: next as Measure })}
+        onChange={(next) => onChange(byAnother(next as Measure, made))}
       >
         {kinds.map((key) => (
           <option key={key} value={key}>
@@ -47,7 +51,7 @@ export function PrimedBy({
             inputMode="decimal"
             placeholder={MEASURES[by].example}
             value={primed.much}
-            error={wrong ? `Like ${MEASURES[by].example}.` : undefined}
+            error={wrong ? `Write how much, like ${MEASURES[by].example}.` : undefined}
             onChange={(event) => onChange({ much: event.target.value })}
           />
           {by === "drops" ? (

@@ -1,5 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { counted, measuredBy, notPrimed, primingOf, type Typed, toBottling } from "./lots";
+import {
+  byAnother,
+  counted,
+  forAnotherSize,
+  measuredBy,
+  notPrimed,
+  primingOf,
+  type Typed,
+  toBottling,
+} from "./lots";
 
 const typed: Typed = {
   lots: [{ size: "750", count: "5", closed: "wine_bottle/cork", primed: notPrimed }],
@@ -20,6 +29,12 @@ describe("what is typed at bottling", () => {
     expect(measuredBy("g_per_l", "6,5")).toBe(6.5);
     expect(measuredBy("teaspoons", "1/2")).toBe(0.5);
     expect(measuredBy("per_bottle_g", "3 g")).toBe(3);
+    expect(measuredBy("teaspoons", "1/2 tbsp")).toBe(1.5);
+    expect(measuredBy("teaspoons", "1 teaspoon")).toBe(1);
+    // What is no measure of it is not taken for one.
+    expect(measuredBy("teaspoons", "5 g")).toBeNull();
+    expect(measuredBy("volumes", "3 tsp")).toBeNull();
+    expect(measuredBy("g_per_l", "3 g")).toBeNull();
     for (const odd of ["-1", "a pinch", "1.5.2", ""])
       expect(measuredBy("per_bottle_g", odd)).toBeNull();
   });
@@ -56,4 +71,17 @@ describe("what is typed at bottling", () => {
     expect(together?.priming).toEqual({ volumes: 2.5, sugar: "sucrose" });
     expect(toBottling({ ...typed, together: { ...gas, much: "lots" } })).toBeNull();
   });
+});
+
+it("a figure stays with its measure and its bottle", () => {
+  const made = { per_bottle_g: 2.64, g_per_l: 3.52, mass_g: 20, words: "", spoons: null };
+  expect(byAnother("per_bottle_g", made)).toEqual({ by: "per_bottle_g", much: "2.6" });
+  expect(byAnother("g_per_l", made)).toEqual({ by: "g_per_l", much: "3.5" });
+  for (const by of ["teaspoons", "drops", "volumes"] as const)
+    expect(byAnother(by, made)).toEqual({ by, much: "" });
+  expect(byAnother("g_per_l", undefined)).toEqual({ by: "g_per_l", much: "" });
+  const spooned = { ...notPrimed, by: "teaspoons", much: "2" } as const;
+  expect(forAnotherSize(spooned)).toEqual({ ...spooned, much: "" });
+  const byGas = { ...notPrimed, by: "volumes", much: "2.5" } as const;
+  expect(forAnotherSize(byGas)).toBe(byGas);
 });

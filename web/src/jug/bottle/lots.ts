@@ -1,16 +1,31 @@
 import type { Schemas } from "../../api/client";
 import { readNumber } from "../../units";
 
-/** How a lot is primed, as it is measured in the kitchen; `unit` is what is typed. */
+/** How a lot is primed, as it is measured in the kitchen; `units` are what may be typed behind the
+ * figure, and how many of the measure each is. */
 export const MEASURES = {
-  none: { name: "Not primed", unit: "", example: "" },
-  volumes: { name: "By the gas you want", unit: "volumes", example: "2.5" },
-  per_bottle_g: { name: "Grams in a bottle", unit: "g", example: "3" },
-  g_per_l: { name: "Grams in a litre", unit: "g/l", example: "6.5" },
-  teaspoons: { name: "Level teaspoons in a bottle", unit: "tsp", example: "0.5" },
-  drops: { name: "Sugar drops in a bottle", unit: "drops", example: "1" },
-} as const;
+  none: { name: "Not primed", units: {}, example: "" },
+  volumes: {
+    name: "By the gas you want",
+    units: { volumes: 1, volume: 1, vol: 1 },
+    example: "2.5",
+  },
+  per_bottle_g: { name: "Grams in a bottle", units: { g: 1 }, example: "3" },
+  g_per_l: { name: "Grams in a litre", units: { "g/l": 1 }, example: "6.5" },
+  teaspoons: {
+    name: "Level teaspoons in a bottle",
+    units: { tsp: 1, teaspoon: 1, teaspoons: 1, tbsp: 3, tablespoon: 3, tablespoons: 3 },
+    example: "0.5",
+  },
+  drops: { name: "Sugar drops in a bottle", units: { drops: 1, drop: 1 }, example: "1" },
+} as const satisfies Record<
+  string,
+  { name: string; units: Record<string, number>; example: string }
+>;
 export type Measure = keyof typeof MEASURES;
+
+// So much in each bottle: another size of bottle wants another figure.
+const BY_BOTTLE: Measure[] = ["per_bottle_g", "teaspoons", "drops"];
 
 /** How a plastic test bottle of a lot feels in the hand: keys of core's words. */
 export const FEELS = { soft: "Soft", firm: "Firm", hard: "Hard" } as const;
@@ -66,7 +81,27 @@ export function counted(text: string): number | null {
 /** What is typed of a measure; null when it is none. */
 export function measuredBy(by: Measure, text: string): number | null {
   if (by === "none") return 0;
-  return readNumber(text, MEASURES[by].unit, "g", "volumes", "tsp", "drops");
+  const units: Record<string, number> = MEASURES[by].units;
+  const figure = readNumber(text, ...Object.keys(units));
+  if (figure === null) return null;
+  const unit = Object.keys(units).find((each) => text.trim().toLowerCase().endsWith(each));
+  return figure * (unit ? (units[unit] ?? 1) : 1);
+}
+
+/** The same priming by another measure: the figure that core made of it, where it did, and else none,
+ * for 3.2 volumes are not 3.2 teaspoons. */
+export function byAnother(
+  by: Measure,
+  made: Schemas["LotPrimedOut"] | null | undefined,
+): Partial<Primed> {
+  if (made && by === "per_bottle_g") return { by, much: made.per_bottle_g.toFixed(1) };
+  if (made && by === "g_per_l") return { by, much: made.g_per_l.toFixed(1) };
+  return { by, much: "" };
+}
+
+/** How bottles of another size are primed: alike, but for a figure that was for each bottle. */
+export function forAnotherSize(primed: Primed): Primed {
+  return BY_BOTTLE.includes(primed.by) ? { ...primed, much: "" } : primed;
 }
 
 /** Priming to send; undefined for none, null while it is mistyped. */
