@@ -4,7 +4,6 @@ import numpy as np
 
 from core.batch.judge import Judged
 from core.batch.jug import Jug
-from core.batch.watch import days_between
 from core.bottle.closing import Contents
 from core.bottle.priming import residual_volumes
 from core.errors import JobError
@@ -13,8 +12,6 @@ from core.estimate.trials import most_by_test
 from core.estimate.views import Estimate
 from core.plan.glass import GlassPlan
 
-# A gravity, or a test of its sugar, of so long ago is still the jug's. Common practice.
-STILL_TRUE_DAYS = 1.0
 # What is counted at the worst, and how likely a bottle that may be closed goes over all the same.
 _WORST, GO_CHANCE = 0.95, 0.005
 _RUNNING = ("pitched", "not_started", "going", "slow", "near", "restarted")
@@ -49,7 +46,9 @@ def contents_of(
         lacks,
         _unproven(jug, verdict),
         _at_most(jug, told, left, 1 - GO_CHANCE),
-        (verdict.stopped and told.settled) or tested or (_tested_today(jug) and told.test_fits),
+        (verdict.stopped and told.settled)
+        or tested
+        or (jug.tested_today is not None and told.test_fits),
         _rests_on_the_stem(jug, verdict),
     )
 
@@ -58,17 +57,10 @@ def _at_most(jug: Jug, told: Estimate, left: Array, share: float) -> float:
     """Sugar left (g/L) that is so likely to be enough. Where its readings do not fit together a
     test of its sugar still tells, and is then taken by itself."""
     most = told.at(left, share)
-    if told.settled or jug.tested_g_per_l is None or not _tested_today(jug):
+    tested = jug.tested_today
+    if told.settled or tested is None:
         return most
-    return max(most, most_by_test(jug.tested_g_per_l, share))
-
-
-def _tested_today(jug: Jug) -> bool:
-    """Whether its sugar was measured on the day it is closed, and not found past what a test
-    tells."""
-    if jug.tested_at is None or jug.tested_g_per_l is None or jug.as_of is None:
-        return False
-    return days_between(jug.tested_at, jug.as_of) <= STILL_TRUE_DAYS
+    return max(most, most_by_test(tested, share))
 
 
 def _rests_on_the_stem(jug: Jug, verdict: Judged) -> str:

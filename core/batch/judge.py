@@ -111,7 +111,8 @@ def judged(jug: Jug) -> Judged:
     if code in ("near", "dry", "stopped_unsure") and not proven and _provable(jug, told):
         promise = _promise(jug, readings[-1], rest)
     unread = len(readings) == 1
-    case = Case(told, rest, proven, jug.watch.sweetened, promise, unread)
+    tested = jug.tested_today is not None
+    case = Case(told, rest, proven, jug.watch.sweetened, promise, unread, tested)
     headline, advice = said(code, case)
     return Judged(
         code,

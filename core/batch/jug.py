@@ -8,7 +8,7 @@ from core.batch.brew import Brew
 from core.batch.doses import Dosed
 from core.batch.estimator import Estimator
 from core.batch.holding import Holding
-from core.batch.watch import FALLEN, Watch
+from core.batch.watch import FALLEN, STILL_TRUE_DAYS, Watch, days_between
 from core.estimate.views import Estimate
 from core.must.mixing import Pour
 from core.plan.evaluation import Recipe
@@ -117,6 +117,14 @@ class Jug:
     def estimate(self) -> Estimate | None:
         """What could be in it; None where nothing is. Asked once the journal is folded."""
         return None if self.brew.empty else self.estimator.of(self.name, self.moment)
+
+    @property
+    def tested_today(self) -> float | None:
+        """Sugar found by a test of the last day, g/L; None where none tells it."""
+        if self.tested_at is None or self.as_of is None:
+            return None
+        recent = days_between(self.tested_at, self.as_of) <= STILL_TRUE_DAYS
+        return self.tested_g_per_l if recent else None
 
     @property
     def rests_since(self) -> datetime | None:

@@ -6,13 +6,13 @@ from decimal import Decimal
 
 from core.batch.advice import Advice, advice
 from core.batch.conditioning import conditioning, make_safe
-from core.batch.counted import STILL_TRUE_DAYS, contents_of, estimate_of
+from core.batch.counted import contents_of, estimate_of
 from core.batch.due import Due, due
 from core.batch.judge import Judged, judged
 from core.batch.jug import Jug, Note
 from core.batch.lots import BottledLot, bottled_lot
 from core.batch.surprises import surprised
-from core.batch.watch import days_between
+from core.batch.watch import STILL_TRUE_DAYS, days_between
 from core.batch.world import World
 from core.bottle.closing import Closing, closing
 from core.ferment.yeast import DAP_LIMIT_G_PER_L

@@ -26,7 +26,8 @@ class Promise:
 @dataclass(frozen=True, slots=True)
 class Case:
     """What a sentence is made from: the estimate, the stem's rest, and the reading that would
-    prove it dry, where one would; `unread` since yeast, or what it eats, went in."""
+    prove it dry, where one would; `unread` since yeast, or what it eats, went in; `tested` for
+    sugar within the day."""
 
     told: Estimate
     rest: Rest
@@ -34,6 +35,7 @@ class Case:
     sweetened: bool
     promise: Promise | None
     unread: bool
+    tested: bool
 
     @property
     def ends(self) -> str:
@@ -165,10 +167,12 @@ def _stopped_unsure(case: Case) -> tuple[str, str]:
             " counts as sweet.",
         )
     if not case.told.settled:
+        off = "One of them, or an amount, is off by more than is usual: strike or correct it"
         return (
             "These readings do not fit together.",
-            "One of them, or an amount, is off by more than is usual: strike or correct it, or test"
-            " for sugar. Until then it counts as sweet.",
+            f"{off}. Today the test for sugar alone says what may be closed."
+            if case.tested
+            else f"{off}, or test for sugar. Until then it counts as sweet.",
         )
     return (
         "Stopped: dry, or some sugar left.",

@@ -13,6 +13,8 @@ LAG_DAYS = 0.5
 """Yeast shows nothing for so long: what is read until then is the must."""
 # A fall that means something: yeast at work.
 FALLEN = 0.002
+# A gravity, or a test of its sugar, of so long ago is still the jug's. Common practice.
+STILL_TRUE_DAYS = 1.0
 _HAIR = 1e-9
 
 

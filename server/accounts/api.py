@@ -13,7 +13,7 @@ from server.accounts.auth import account_of, anyone, signed_in
 from server.accounts.known_devices import remember
 from server.accounts.models import Account
 from server.accounts.schemas import Settings
-from server.config.problems import REFUSALS
+from server.config.problems import REFUSALS, SLOWED
 
 router = Router()
 
@@ -67,7 +67,7 @@ def session(request: HttpRequest) -> SessionOut:
     return session_of(request)
 
 
-@router.post("/sign-up", response={200: SessionOut, **REFUSALS}, auth=anyone)
+@router.post("/sign-up", response={200: SessionOut, **SLOWED}, auth=anyone)
 def post_sign_up(request: HttpRequest, response: HttpResponse, payload: SignUpIn) -> SessionOut:
     throttle(request, _MOST_SIGN_UPS)
     account = sign_up(payload.name, payload.password, payload.time_zone, payload.currency)
@@ -76,7 +76,7 @@ def post_sign_up(request: HttpRequest, response: HttpResponse, payload: SignUpIn
     return session_of(request)
 
 
-@router.post("/sign-in", response={200: SessionOut, **REFUSALS}, auth=anyone)
+@router.post("/sign-in", response={200: SessionOut, **SLOWED}, auth=anyone)
 def post_sign_in(request: HttpRequest, response: HttpResponse, payload: SignInIn) -> SessionOut:
     sign_in(request, payload.name, payload.password)
     remember(response, account_of(request))

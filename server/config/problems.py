@@ -61,13 +61,9 @@ class QuestionedError(Exception):
 
 
 # Endpoints declare these so that the generated client knows them.
-REFUSALS: dict[Any, Any] = {
-    401: Problem,
-    403: Problem,
-    404: Problem,
-    422: Problem,
-    429: Problem,
-}
+REFUSALS: dict[Any, Any] = {401: Problem, 403: Problem, 404: Problem, 422: Problem}
+# The same where trying too often is slowed.
+SLOWED: dict[Any, Any] = {**REFUSALS, 429: Problem}
 
 # PostgreSQL's word for it.
 _DISK_FULL = "53100"

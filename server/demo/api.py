@@ -10,7 +10,7 @@ from core.errors import JobError
 from server.accounts.actions.throttle import throttle
 from server.accounts.api import BACKEND, SessionOut, session_of
 from server.accounts.auth import anyone
-from server.config.problems import REFUSALS
+from server.config.problems import SLOWED
 from server.demo.load import load
 
 router = Router()
@@ -19,7 +19,7 @@ router = Router()
 _MOST_AN_HOUR = 120
 
 
-@router.post("", response={200: SessionOut, **REFUSALS}, auth=anyone)
+@router.post("", response={200: SessionOut, **SLOWED}, auth=anyone)
 def post_demo(request: HttpRequest) -> SessionOut:
     """A copy of the demo kitchen, the visitor's own."""
     if not settings.AMBER_DEMO:

@@ -48,6 +48,9 @@ def test_a_test_still_tells(shown, said):
 def test_for_a_day_and_no_longer():
     later = on(38, "racked")
     assert words(*ODD, strip(0.5), later)[0] != "go"
+    counts = "the test for sugar alone says"
+    assert counts in told(PLANNED, *ODD, strip(0.5))["verdict"]["text"]
+    assert counts not in told(PLANNED, *ODD, strip(0.5), later)["verdict"]["text"]
 
 
 def test_past_its_scale_it_bounds_nothing():

@@ -37,7 +37,7 @@ async function put(queries: QueryClient): Promise<void> {
     state: { ...query.state, status: "success", error: null, fetchStatus: "idle" } as const,
   }));
   const fresh = new Set(mine.map((query) => query.queryHash));
-  await where(() =>
+  await orNothing(() =>
     update<Seen>(
       KEY,
       (before) => {
@@ -51,7 +51,7 @@ async function put(queries: QueryClient): Promise<void> {
 }
 
 /** A browser that keeps nothing, in a private window say, works with a network all the same. */
-async function where<T>(kept: () => Promise<T>): Promise<T | undefined> {
+async function orNothing<T>(kept: () => Promise<T>): Promise<T | undefined> {
   try {
     return await kept();
   } catch {
@@ -63,17 +63,17 @@ async function where<T>(kept: () => Promise<T>): Promise<T | undefined> {
 export async function forgetSeen(): Promise<void> {
   if (waiting) clearTimeout(waiting);
   waiting = null;
-  await where(() => del(KEY, store));
+  await orNothing(() => del(KEY, store));
 }
 
 async function takeUpOnce(queries: QueryClient): Promise<void> {
   // What the record says now is asked, not remembered.
   if (!(await reached())) {
-    const seen = await where(() => get<Seen>(KEY, store));
+    const seen = await orNothing(() => get<Seen>(KEY, store));
     if (seen?.version === VERSION) hydrate(queries, { mutations: [], queries: seen.queries });
   }
   const session = sessionOf(queries);
-  if (session?.id) await where(() => takeFromBefore(session.id, session.name));
+  if (session?.id) await orNothing(() => takeFromBefore(session.id, session.name));
   let sentFor = 0;
   const asWho = () => {
     const account = accountOf(queries);
@@ -82,7 +82,7 @@ async function takeUpOnce(queries: QueryClient): Promise<void> {
     if (!account) return;
     sendWaiting(queries, account);
     // What another saw here opens for nobody else.
-    where(() => get<Seen>(KEY, store)).then((seen) => {
+    orNothing(() => get<Seen>(KEY, store)).then((seen) => {
       if (seen && seen.account !== account) forgetSeen();
     });
   };
