@@ -112,7 +112,8 @@ def judged(jug: Jug) -> Judged:
         promise = _promise(jug, readings[-1], rest)
     unread = len(readings) == 1
     tested = jug.tested_today is not None
-    case = Case(told, rest, proven, jug.watch.sweetened, promise, unread, tested)
+    sweetened, jug_c = jug.watch.sweetened, jug.watch.jug_c
+    case = Case(told, rest, proven, sweetened, promise, unread, tested, jug_c)
     headline, advice = said(code, case)
     return Judged(
         code,

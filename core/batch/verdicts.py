@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from core.estimate.views import Estimate
+from core.ferment.reading import MOST_PITCHING_C
 from core.ferment.stopping import Rest
 
 
@@ -27,7 +28,7 @@ class Promise:
 class Case:
     """What a sentence is made from: the estimate, the stem's rest, and the reading that would
     prove it dry, where one would; `unread` since yeast, or what it eats, went in; `tested` for
-    sugar within the day."""
+    sugar within the day; `jug_c` how warm it stands, °C."""
 
     told: Estimate
     rest: Rest
@@ -36,6 +37,7 @@ class Case:
     promise: Promise | None
     unread: bool
     tested: bool
+    jug_c: float | None
 
     @property
     def ends(self) -> str:
@@ -63,6 +65,15 @@ class Case:
             " for sugar in g/L tells today."
         )
 
+    def warmth(self, usual: str) -> str:
+        """What to do about how warm it stands; `usual` where nobody knows, or it is not hot."""
+        if self.jug_c is None or self.jug_c <= MOST_PITCHING_C:
+            return usual
+        return (
+            f"It stands at {self.jug_c:.0f} °C, and yeast suffers above {MOST_PITCHING_C:g}: cool"
+            " it to 18-22 °C, in a bath of cold water"
+        )
+
 
 def _day(at: datetime) -> str:
     return f"{at.day} {at:%b}"
@@ -82,32 +93,32 @@ def said(code: str, case: Case) -> tuple[str, str]:
 def _pitched(case: Case) -> tuple[str, str]:
     return (
         "Pitched.",
-        "Keep it at 18-22 °C. It may take a day or two to show anything; read again in two or"
-        " three days.",
+        f"{case.warmth('Keep it at 18-22 °C')}. It may take a day or two to show anything; read"
+        " again in two or three days.",
     )
 
 
 def _not_started(case: Case) -> tuple[str, str]:
     return (
         "Not started.",
-        "Two days and the gravity has not fallen. Warm it to 20-22 °C and swirl; nothing a day"
-        " later, pitch fresh yeast. Look on the labels for a preservative, and measure the pH:"
-        " below 3.0 yeast hardly starts.",
+        f"Two days and the gravity has not fallen. {case.warmth('Warm it to 20-22 °C')} and swirl;"
+        " nothing a day later, pitch fresh yeast. Look on the labels for a preservative, and"
+        " measure the pH: below 3.0 yeast hardly starts.",
     )
 
 
 def _going(case: Case) -> tuple[str, str]:
-    return (
-        "Going well. Leave it be.",
-        f"Dry, it ends at {case.ends}. Read again in two or three days.",
-    )
+    ends = f"Dry, it ends at {case.ends}. Read again in two or three days."
+    hot = case.warmth("")
+    return ("Going, and too warm.", f"{hot}. {ends}") if hot else ("Going well. Leave it be.", ends)
 
 
 def _slow(case: Case) -> tuple[str, str]:
     return (
         "Slow.",
-        "It falls by less than 2 points a day. Warm it to 20-22 °C and swirl up the lees; give"
-        " nutrient only while less than a third of the sugar is gone. Read again in three days.",
+        f"It falls by less than 2 points a day. {case.warmth('Warm it to 20-22 °C')} and swirl up"
+        " the lees; give nutrient only while less than a third of the sugar is gone. Read again in"
+        " three days.",
     )
 
 

@@ -14,6 +14,8 @@ from core.must.mixing import Pour, mix_of
 _UNIT_ML = 10.0
 # Nothing is sold by less than this, g or ml: past it a price by weight has no end.
 LEAST_PACK = 0.01
+# A jug of 3.78 L is a gallon, and a hair more than a whole pack is still that pack.
+_ENOUGH, _HAIR = 0.005, 1e-6
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,6 +64,11 @@ def packs_used(pour: Pour, pack: Pack) -> float:
     return amount / in_pack
 
 
+def whole_packs(packs: float) -> int:
+    """Packs to buy for so many: one that holds half a percent less than is asked is enough."""
+    return max(math.ceil(packs * (1 - _ENOUGH) - _HAIR), 0)
+
+
 def cost_of(pours: Sequence[tuple[Pour, Pack | None]]) -> Cost:
     """Cost of the pours that have a price. The same pack poured twice is bought once.
 
@@ -79,9 +86,7 @@ def cost_of(pours: Sequence[tuple[Pour, Pack | None]]) -> Cost:
             raise error.within(f"pours[{index}]") from error
         used.append(pack.price * Decimal(repr(share)))
         packs[pour.name, pack] += share
-    whole = sum(
-        (pack.price * math.ceil(share - 1e-9) for (_, pack), share in packs.items()), Decimal(0)
-    )
+    whole = sum((pack.price * whole_packs(share) for (_, pack), share in packs.items()), Decimal(0))
     total = sum((cost for cost in used if cost is not None), Decimal(0))
     return Cost(money(total), money(whole), tuple(used))
 

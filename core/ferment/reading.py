@@ -41,7 +41,7 @@ _SURE = 0.05
 # No fermenting drink reads lower or higher, SG; and what can be typed on a stem at all.
 _LOWEST, _HIGHEST, _MOST_TYPED = 0.97, 1.2, 2.0
 # Warmer than this yeast suffers or dies. Common practice.
-MOST_PITCHING_C = 30.0
+MOST_PITCHING_C = 28.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -20,7 +20,9 @@ _QUARTERS = 4
 _WORTH_A_SPOON = 0.01
 _WORDS = {
     Fraction(1, 4): "a quarter",
+    Fraction(1, 3): "a third",
     Fraction(1, 2): "a half",
+    Fraction(2, 3): "two thirds",
     Fraction(3, 4): "three quarters",
 }
 _MOST_G = 20_000.0

@@ -3,7 +3,6 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from core.errors import JobError
 from core.ferment.yeast import (
     SACHET_G,
     hardships,
@@ -422,7 +421,10 @@ def _grams(dose: PlannedDose) -> str:
 
 
 def _of_a_sachet(grams: float) -> str:
-    try:
-        return in_pieces(grams, SACHET_G, f"{SACHET_G:g} g sachet")[1]
-    except JobError:
-        return f"a pinch from a {SACHET_G:g} g sachet"
+    """By quarters or by thirds, whichever is nearer: a third is no quarter."""
+    sachet = f"{SACHET_G:g} g sachet"
+    if grams <= SACHET_G / 8:
+        return f"a pinch from a {sachet}"
+    steps = (4, 3) if grams > SACHET_G / 6 else (4,)
+    ways = [in_pieces(grams, SACHET_G, sachet, parts) for parts in steps]
+    return min(ways, key=lambda way: abs(way[0] - grams))[1]

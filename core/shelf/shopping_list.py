@@ -1,16 +1,12 @@
 """What to buy for a plan, after what is at home: whole packs, and the bill."""
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 
-from core.cost.costing import Pack, packs_used
+from core.cost.costing import Pack, packs_used, whole_packs
 from core.measure.money import money
 from core.must.mixing import Pour
-
-# A hair more than a whole pack is still that pack.
-_HAIR = 1e-6
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,5 +56,5 @@ def _line(item: Wanted) -> Line:
     if item.pack is None:
         return Line(item.pour, None, None, None)
     packs = packs_used(item.pour, item.pack)
-    to_buy = max(math.ceil(packs - float(item.at_home) - _HAIR), 0)
+    to_buy = whole_packs(packs - float(item.at_home))
     return Line(item.pour, packs, to_buy, money(item.pack.price * to_buy))

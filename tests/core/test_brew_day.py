@@ -7,6 +7,7 @@ import pytest
 from core import tables
 from core.errors import JobError
 from core.plan.brew_day import brew_day, out_of_order
+from core.plan.brew_steps import _of_a_sachet
 from core.plan.evaluation import evaluate
 from core.plan.schools import check_choice
 from tests.core.test_said_plainly import PEAR, SUGAR, WATER, plan
@@ -169,3 +170,14 @@ def test_a_juice_that_fights_back_gets_a_crowd_of_yeast_and_what_that_risks():
     lees = chosen_day(yeast_in="lees")["yeast"]
     assert "About 230 g of them (50 g a litre)" in lees.text
     assert all("What it risks" in step.text for step in (starter, lees))
+
+
+@pytest.mark.parametrize(
+    ("grams", "said"),
+    [(0.5, "a pinch from a 5 g sachet"), (0.7, "a quarter of a 5 g sachet"),
+     (1.25, "a quarter of a 5 g sachet"), (1.6, "a third of a 5 g sachet"),
+     (2.5, "half a 5 g sachet"), (3.4, "two thirds of a 5 g sachet"),
+     (3.75, "three quarters of a 5 g sachet")],
+)  # fmt: skip
+def test_a_third_of_a_sachet_is_no_quarter(grams, said):
+    assert _of_a_sachet(grams) == said

@@ -11,7 +11,14 @@ from core.bottle.filling import (
 )
 from core.bottle.filling_day import filling_day
 from core.bottle.priming import GAS_WORDS
-from core.cost.costing import Pack, cost_of, per_bottle, per_unit_of_alcohol, saved_against
+from core.cost.costing import (
+    Pack,
+    cost_of,
+    per_bottle,
+    per_unit_of_alcohol,
+    saved_against,
+    whole_packs,
+)
 from core.errors import JobError
 from core.finish.losses import reaching_bottles
 from core.measure.money import read_price
@@ -167,3 +174,13 @@ def test_what_is_left_of_a_jug_is_lees_or_to_be_counted():
 def test_a_bottle_against_a_shop():
     assert saved_against(Decimal("1.18"), Decimal("7.50")) == Decimal("6.32")
     assert saved_against(Decimal("9"), Decimal("7.50")) == Decimal("-1.50")
+
+
+@pytest.mark.parametrize(
+    ("packs", "whole"),
+    [(0, 0), (0.001, 1), (0.5, 1), (1.0, 1), (1.0045, 1), (1.006, 2), (3785.41 / 3780, 1),
+     (946.353 / 946, 1), (10.04, 10), (10.06, 11), (-0.5, 0)],
+)  # fmt: skip
+def test_a_pack_within_half_a_percent_is_enough(packs, whole):
+    """A US gallon is 3,785.41 ml and a quart 946.35 (NIST Handbook 44, from memory)."""
+    assert whole_packs(packs) == whole

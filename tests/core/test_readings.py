@@ -75,8 +75,8 @@ def test_without_dry_sugar_nothing_lies_undissolved():
 
 
 def test_yeast_is_not_pitched_into_a_must_this_warm():
-    assert judge_pitching(30) is None
-    assert judge_pitching(30.5)
+    assert judge_pitching(28) is None
+    assert judge_pitching(28.5)
     assert "38 °C" in judge_pitching(38).text
 
 

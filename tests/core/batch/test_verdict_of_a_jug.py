@@ -260,3 +260,25 @@ def test_a_go_that_rests_on_the_stem_alone_asks_once_for_the_stem_and_the_warmth
     closed = lot("a", 500, 6, "swing_top_rated", "swing")
     (one,) = told(SWEET, *dry, on(46, "bottled", lots=[closed]))["lots"]
     assert (one["verdict"], "hydrometer" in one["why"]) == ("go", False)
+
+
+@pytest.mark.parametrize(("celsius", "hot"), [(22, False), (28, False), (29, True), (33, True)])
+@pytest.mark.parametrize(
+    ("readings", "code_of_it"),
+    [
+        ([], "pitched"),
+        ([on(4, "read", sg=1.075)], "not_started"),
+        ([on(4, "read", sg=1.05)], "going"),
+        ([on(4, "read", sg=1.05), on(8, "read", sg=1.045)], "slow"),
+    ],
+)
+def test_a_hot_jug_is_to_be_cooled_and_never_warmed(readings, code_of_it, celsius, hot):
+    verdict = told(SWEET, on(1, "read", sg=1.076), on(1, "pitched", 13, temperature_c=celsius),
+                   *readings)["verdict"]  # fmt: skip
+    assert verdict["code"] == code_of_it
+    assert (
+        f"It stands at {celsius} °C" in verdict["text"],
+        "cool it to 18-22" in verdict["text"],
+    ) == (hot, hot)
+    assert "Leave it be" not in verdict["text"] or not hot
+    assert "arm it to" not in verdict["text"] or not hot
