@@ -1,5 +1,6 @@
 """What was seen stays to be seen without a network, and what was written waits for its writer."""
 
+import re
 from datetime import timedelta
 
 import pytest
@@ -76,6 +77,15 @@ def test_a_fetch_that_fails_takes_nothing_kept_away(going):
     going.get_by_role("link", name="Cellar").first.click()
     expect(going.get_by_role("heading", name="No bottles yet")).to_be_visible()
     on(going)
+
+
+def test_a_network_that_was_there_for_a_moment_shows_what_was_seen(going):
+    """Who one is is answered, and nothing after it."""
+    going.context.route(re.compile("/api/(?!session)"), lambda route: route.abort())
+    going.goto(going.url.split("/jugs/")[0] + "/jugs")
+    expect(going.get_by_role("heading", name="Jugs", exact=True)).to_be_visible()
+    expect(going.get_by_text("Pear")).to_be_visible()
+    going.context.unroute_all()
 
 
 OLD = """async jug => {

@@ -2,7 +2,7 @@ import { dehydrate, hydrate, type QueryClient } from "@tanstack/react-query";
 import { createStore, del, get, update } from "idb-keyval";
 import { reached } from "../api/queries";
 import { takeFromBefore } from "./before";
-import { accountOf, sendWaiting, sessionOf } from "./writes";
+import { accountOf, sendWaiting, sessionOf, unanswered } from "./writes";
 
 // What a kitchen needs at the sink, in the cellar and in the shop.
 const SEEN = ["session", "reference", "jugs", "jug", "vessels", "products"];
@@ -66,12 +66,19 @@ export async function forgetSeen(): Promise<void> {
   await orNothing(() => del(KEY, store));
 }
 
+/** Shows what was seen where nobody answers: what the record says now is asked, not remembered. */
+async function showSeen(queries: QueryClient): Promise<void> {
+  const seen = await orNothing(() => get<Seen>(KEY, store));
+  const account = accountOf(queries);
+  if (seen?.version !== VERSION || (account && account !== seen.account)) return;
+  const unknown = seen.queries.filter(
+    ({ queryKey }) => queries.getQueryState(queryKey)?.data === undefined,
+  );
+  hydrate(queries, { mutations: [], queries: unknown });
+}
+
 async function takeUpOnce(queries: QueryClient): Promise<void> {
-  // What the record says now is asked, not remembered.
-  if (!(await reached())) {
-    const seen = await orNothing(() => get<Seen>(KEY, store));
-    if (seen?.version === VERSION) hydrate(queries, { mutations: [], queries: seen.queries });
-  }
+  if (!(await reached())) await showSeen(queries);
   const session = sessionOf(queries);
   if (session?.id) await orNothing(() => takeFromBefore(session.id, session.name));
   let sentFor = 0;
@@ -87,8 +94,11 @@ async function takeUpOnce(queries: QueryClient): Promise<void> {
     });
   };
   asWho();
-  queries.getQueryCache().subscribe(() => {
+  queries.getQueryCache().subscribe(({ query }) => {
     asWho();
+    // A network that was there for a moment: what it did not bring is taken from what was seen.
+    const { status, data, error } = query.state;
+    if (status === "error" && data === undefined && unanswered(error)) showSeen(queries);
     waiting ??= setTimeout(() => put(queries), LATER_MS);
   });
 }
