@@ -11,7 +11,7 @@ from core.errors import JobError
 from core.files.journal import read_moment
 from core.files.jug_file import answer_jug, read_jug_file
 from core.files.label_answer import answer_label
-from core.files.plain_json import read_json
+from core.files.plain_json import NotJsonError, read_json
 from core.files.recipe_file import answer, read_recipe
 from core.plan.evaluation import evaluate
 
@@ -54,8 +54,8 @@ def _label(file: str) -> object:
     """One text, or every text of a JSON array of them."""
     text = _text(file)
     try:
-        given = json.loads(text)
-    except (ValueError, RecursionError):
+        given = read_json(text)
+    except NotJsonError:
         given = None
     if isinstance(given, list) and all(isinstance(each, str) for each in given):
         return [answer_label(each) for each in given]

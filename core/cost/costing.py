@@ -64,7 +64,7 @@ def packs_used(pour: Pour, pack: Pack) -> float:
     return amount / in_pack
 
 
-def whole_packs(packs: float) -> int:
+def packs_to_buy(packs: float) -> int:
     """Packs to buy for so many: one that holds half a percent less than is asked is enough."""
     return max(math.ceil(packs * (1 - _ENOUGH) - _HAIR), 0)
 
@@ -86,7 +86,9 @@ def cost_of(pours: Sequence[tuple[Pour, Pack | None]]) -> Cost:
             raise error.within(f"pours[{index}]") from error
         used.append(pack.price * Decimal(repr(share)))
         packs[pour.name, pack] += share
-    whole = sum((pack.price * whole_packs(share) for (_, pack), share in packs.items()), Decimal(0))
+    whole = sum(
+        (pack.price * packs_to_buy(share) for (_, pack), share in packs.items()), Decimal(0)
+    )
     total = sum((cost for cost in used if cost is not None), Decimal(0))
     return Cost(money(total), money(whole), tuple(used))
 

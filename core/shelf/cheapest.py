@@ -14,7 +14,7 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.sparse import coo_array
 
 from core.aim.solve import MOST_ABV, Aim, solve
-from core.cost.costing import Pack, whole_packs
+from core.cost.costing import Pack, packs_to_buy
 from core.errors import JobError
 from core.ferment.finish import dry_abv
 from core.measure.money import money
@@ -314,7 +314,7 @@ class _Model:
             if packs == 0:
                 continue
             drawn = float(packs) if offer.whole else float(x[n + i])
-            to_buy = whole_packs(drawn - offer.usable_at_home)
+            to_buy = packs_to_buy(drawn - offer.usable_at_home)
             bill += offer.pack.price * to_buy
             amount = float(x[n + i]) * offer.pack_size
             items.append(Bought(offer, amount, packs, to_buy))

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 
-from core.cost.costing import Pack, packs_used, whole_packs
+from core.cost.costing import Pack, packs_to_buy, packs_used
 from core.measure.money import money
 from core.must.mixing import Pour
 
@@ -56,5 +56,5 @@ def _line(item: Wanted) -> Line:
     if item.pack is None:
         return Line(item.pour, None, None, None)
     packs = packs_used(item.pour, item.pack)
-    to_buy = whole_packs(packs - float(item.at_home))
+    to_buy = packs_to_buy(packs - float(item.at_home))
     return Line(item.pour, packs, to_buy, money(item.pack.price * to_buy))

@@ -1,12 +1,12 @@
 """The client of the product service: what it knows of a barcode, or why it cannot say."""
 
-import json
 from typing import Any
 
 import httpx
 from django.conf import settings
 
 from core.errors import JobError
+from core.files.plain_json import read_json
 
 # A person stands in an aisle: an answer that takes longer is no answer.
 _TIMEOUT = httpx.Timeout(3.0, connect=1.0)
@@ -37,7 +37,7 @@ def ask(code: str) -> dict[str, Any] | None:
                 body += piece
                 if len(body) > _MOST_BYTES:
                     raise JobError(_AWAY)
-        record: Any = json.loads(body)
+        record: Any = read_json(body)
     except (httpx.HTTPError, ValueError) as error:
         raise JobError(_AWAY) from error
     if not isinstance(record, dict) or not isinstance(record.get("product"), dict):

@@ -14,10 +14,10 @@ from core.bottle.priming import GAS_WORDS
 from core.cost.costing import (
     Pack,
     cost_of,
+    packs_to_buy,
     per_bottle,
     per_unit_of_alcohol,
     saved_against,
-    whole_packs,
 )
 from core.errors import JobError
 from core.finish.losses import reaching_bottles
@@ -183,4 +183,4 @@ def test_a_bottle_against_a_shop():
 )  # fmt: skip
 def test_a_pack_within_half_a_percent_is_enough(packs, whole):
     """A US gallon is 3,785.41 ml and a quart 946.35 (NIST Handbook 44, from memory)."""
-    assert whole_packs(packs) == whole
+    assert packs_to_buy(packs) == whole

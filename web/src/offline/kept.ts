@@ -79,15 +79,15 @@ async function showSeen(queries: QueryClient): Promise<void> {
 
 async function takeUpOnce(queries: QueryClient): Promise<void> {
   if (!(await reached())) await showSeen(queries);
-  const session = sessionOf(queries);
-  if (session?.id) await orNothing(() => takeFromBefore(session.id, session.name));
   let sentFor = 0;
   const asWho = () => {
     const account = accountOf(queries);
     if (account === sentFor) return;
     sentFor = account;
     if (!account) return;
-    sendWaiting(queries, account);
+    const name = sessionOf(queries)?.name ?? "";
+    // Whoever signs in later in this window is sent what waits from before, too.
+    orNothing(() => takeFromBefore(account, name)).then(() => sendWaiting(queries, account));
     // What another saw here opens for nobody else.
     orNothing(() => get<Seen>(KEY, store)).then((seen) => {
       if (seen && seen.account !== account) forgetSeen();
