@@ -13,7 +13,7 @@ from launch.serve import database, server_environment
 _NPM = ["npm", "run", "--silent"]
 # Each has a database and a browser of its own; one that is out of tests takes over from the other.
 # Python 3.11 cannot parse a failing test for its traceback where a browser is driven beside it.
-_TWO_AT_A_TIME = ["-n", "2", "--dist", "worksteal", "--tb", "native"]
+_TWO_AT_A_TIME = ["-n", "2", "--dist", "worksteal", "--tb", "native", "--durations", "10"]
 
 
 @dataclass(frozen=True)
@@ -48,7 +48,7 @@ def test(pytest_arguments: list[str]) -> int:
     """All checks; with arguments, pytest alone with those arguments."""
     node = _set_up()
     programs = VENV / "bin"
-    with database("test") as (url, _):
+    with database("test", durable=False) as (url, _):
         environment = server_environment(url)
         if pytest_arguments:
             pytest: list[str | Path] = [PYTHON, "-m", "pytest", *pytest_arguments]

@@ -35,13 +35,13 @@ def server_environment(database_url: str) -> dict[str, str]:
 
 
 @contextlib.contextmanager
-def database(name: str) -> Iterator[tuple[str, Postgres | None]]:
+def database(name: str, *, durable: bool = True) -> Iterator[tuple[str, Postgres | None]]:
     """The URL to use, and our own server when AMBER_DATABASE_URL names no other."""
     elsewhere = os.environ.get("AMBER_DATABASE_URL")
     if elsewhere:
         yield elsewhere, None
         return
-    with Postgres(name) as own:
+    with Postgres(name, durable=durable) as own:
         yield own.url, own
 
 

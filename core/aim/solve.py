@@ -342,7 +342,7 @@ def _refuse_impossible_share(first: Pour, second: Pour, amount: float, aim: Aim)
         if left < -1e-6:
             unit = "g" if pour.by_mass else "ml"
             raise JobError(
-                f"Even with no {pour.name} it misses by {-left:.0f} {unit}: no share of"
+                f"Without any {pour.name} it is still {-left:.0f} {unit} too much: no share of"
                 f" {first.name} and {second.name} reaches {aim.wanted()} in that fill.",
                 "aim",
             )
@@ -357,11 +357,16 @@ def _refuse_impossible(pour: Pour, amount: float, fixed: Mix, aim: Aim) -> None:
     holds = pour.composition()
     alone = fixed.volume_ml if fixed.mass > 0 else 0.0
     if aim.fill_ml is not None and alone > aim.fill_ml:
-        why = f"what is poured already fills {alone / 1000:.2f} L of {aim.fill_ml / 1000:.2f} L"
+        why = (
+            f"the rest already comes to {alone / 1000:.2f} L, and {aim.fill_ml / 1000:.2f} L is"
+            " wanted"
+        )
     elif pour.kind == "boiled_off":
         why = f"nothing need boil off to reach {aim.wanted()}"
     elif holds.ferment > 0:
         why = f"the juice alone is stronger than {aim.wanted()}"
     else:
         why = f"the rest is too weak for {aim.wanted()}"
-    raise JobError(f"Even with no {pour.name} it misses by {-amount:.0f} {unit}: {why}.", "aim")
+    raise JobError(
+        f"Without any {pour.name} it is still {-amount:.0f} {unit} too much: {why}.", "aim"
+    )

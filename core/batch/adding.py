@@ -17,6 +17,7 @@ from core.must.acidity import BICARBONATES, acid_taken_g_per_l
 from core.must.mixing import Pour
 from core.must.must_ph import ph_with_bicarbonate
 from core.plan.evaluation import PricedPour, as_known
+from core.plan.mixed_warmth import ENZYME_MOST_C
 
 # What may go in without clouding a clear drink, or making its pH another.
 _CLEAN = ("sugar", "water")
@@ -77,6 +78,12 @@ def dosed(world: World, jug: Jug, event: Event, what: Dosed) -> None:
     if what.dose not in _TRACES:
         world.settled(jug)
         world.change(jug, event.at, lambda: _goes_in(world, jug, event, what), ferments=False)
+    if what.dose == "enzyme" and (jug.watch.jug_c or 0.0) > ENZYME_MOST_C:
+        jug.note(
+            "enzyme_destroyed",
+            f"Pectic enzyme went in at {jug.watch.jug_c:.0f} °C, and above {ENZYME_MOST_C:g} °C it"
+            " is destroyed: as much once more when it is cool.",
+        )
     before = jug.dosed.so2_mg, jug.dosed.sorbic_mg
     jug.dosed.dose(what.dose, what.mass_g, what.of)
     so2_mg, sorbic_mg = jug.dosed.so2_mg - before[0], jug.dosed.sorbic_mg - before[1]

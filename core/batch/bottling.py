@@ -8,7 +8,8 @@ from core.batch.events import Bottled, Event, Lot, LotMoved, Priming, Tasted
 from core.batch.felt import Felt
 from core.batch.filled_lot import FilledLot
 from core.batch.jug import Jug
-from core.batch.watch import day_of, days_between
+from core.batch.standing import IN_TIME_DAYS, Standing, Stands
+from core.batch.watch import day_of
 from core.batch.world import World, not_empty
 from core.cost.costing import Pack, packs_used
 from core.errors import JobError
@@ -18,8 +19,8 @@ from core.plan.evaluation import Recipe
 
 # Room that sugar takes up once it is dissolved, ml per g; what water takes is 1.
 _DISSOLVED_ML_PER_G = 0.62
-# What is to come in a bottle has come after so long, so warm. Common practice.
-_IN_TIME_DAYS, _WARM_C = 14.0, 18.0
+# What is to come in a bottle comes where it is so warm. Common practice.
+_WARM_C = 18.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,18 +71,22 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
             primed.most_g_per_l,
             primed.sugar,
             primed.each,
-            lot.count,
+            lot.volume_ml - primed.room_ml,
+            Stands([Standing(lot.place, lot.count)], event.at),
         )
-        filled.place = lot.place
         if before.money is not None:
-            filled.pays(before.money * Decimal(repr(share)))
+            # What stays behind as lees is paid for by the bottles that leave it.
+            of_all = share / whole if what.rest_is_lees and whole else share
+            filled.pays(before.money * Decimal(repr(of_all)))
         if primed.paid is not None:
             filled.pays(primed.paid)
         world.lots[jug.name, lot.id] = filled
     jug.takes(whole)
     taken_ml = drink if whole < 1 else None
     world.happened(Gone(jug.name, day_of(event.at), whole, taken_ml=taken_ml))
-    jug.pays_on(whole)
+    jug.pays_on(1.0 if what.rest_is_lees else whole)
+    if what.rest_is_lees and not jug.brew.empty:
+        world.lose(jug, event, "lees", 1.0)
     jug.as_it_went = before
 
 
@@ -140,9 +145,9 @@ def lot_moved(world: World, jug: Jug, event: Event, what: LotMoved) -> None:
     if what.count > lot.left:
         raise JobError(f"{what.count} is more than the {lot.left} left.", "what.count")
     if what.did == "moved":
-        lot.place = what.place
+        lot.stands.moved(what.count, Standing(what.place, what.count, what.temperature_c), event.at)
         return
-    lot.left -= what.count
+    lot.stands.gone(what.count, event.at)
     _warn_the_others(world, jug, event, what)
 
 
@@ -174,8 +179,9 @@ def felt(world: World, jug: Jug, event: Event, name: str, feel: str) -> None:
     """How a test bottle feels says the same of all that was filled with it. Raises JobError for no
     such lot."""
     one = world.lot(jug, name)
-    warm = not one.cold and (one.standing_c is None or one.standing_c >= _WARM_C)
-    in_time = warm and days_between(one.at, event.at) >= _IN_TIME_DAYS
+    stands = one.stands
+    warm = not stands.cold and (stands.warmest_c is None or stands.warmest_c >= _WARM_C)
+    in_time = warm and stands.warm_days(event.at) >= IN_TIME_DAYS
     for lot in world.lots.values():
         if lot.before.moment == one.before.moment and lot.jug == one.jug:
             lot.felt.append(Felt(feel, one.primed_g_per_l, in_time))

@@ -1,5 +1,7 @@
 """What of a jug has to be counted once it is closed in a bottle."""
 
+from datetime import timedelta
+
 import numpy as np
 
 from core.batch.judge import Judged
@@ -14,6 +16,8 @@ from core.plan.glass import GlassPlan
 
 # What is counted at the worst, and how likely a bottle that may be closed goes over all the same.
 _WORST, GO_CHANCE = 0.95, 0.005
+# So long in the warm shows whether what was stabilised stands still. Common practice.
+_WARM = timedelta(days=14)
 _RUNNING = ("pitched", "not_started", "going", "slow", "near", "restarted")
 
 
@@ -65,7 +69,9 @@ def _at_most(jug: Jug, told: Estimate, left: Array, share: float) -> float:
 
 def _rests_on_the_stem(jug: Jug, verdict: Judged) -> str:
     """What is asked where all rests on a stem that nobody has tried, or on a warm sample."""
-    if verdict.code == "stabilised" or jug.tested_at is not None:
+    if verdict.code == "stabilised":
+        return _warm_first(jug)
+    if jug.tested_at is not None:
         return ""
     asks = []
     if not jug.stem_tried:
@@ -73,6 +79,18 @@ def _rests_on_the_stem(jug: Jug, verdict: Judged) -> str:
     if not jug.warmth_written:
         asks.append("write how warm the samples were")
     return f"All rests on the hydrometer: {', and '.join(asks)}." if asks else ""
+
+
+def _warm_first(jug: Jug) -> str:
+    """What to wait for before a drink that is only just held is closed."""
+    since = jug.holding.sorbic_at
+    if since is None or jug.as_of is None or jug.as_of >= since + _WARM:
+        return ""
+    day = since + _WARM
+    return (
+        f"Better closed from {day.day} {day:%b} on: two weeks in the warm show whether it holds. Or"
+        " fill one plastic bottle now, and feel it until then."
+    )
 
 
 def _malic_held(jug: Jug, litres: float) -> bool:
@@ -92,7 +110,7 @@ def _unproven(jug: Jug, verdict: Judged) -> str:
         return ""
     if verdict.progress is None:
         return "It has not fermented yet."
-    if jug.watch.sweetened:
+    if jug.watch.sweetened or jug.sugared:
         return "It was sweetened, and nothing holds that sugar: stabilise it first."
     if verdict.code == "stopped_sweet":
         return (

@@ -4,9 +4,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from core.batch.filled_lot import COLD
 from core.batch.judge import Judged
 from core.batch.jug import Jug
+from core.batch.standing import COLD, COLD_C
 from core.plan.schools import Choices, chosen
 
 FED_UNTIL_SHARE = 1 / 3
@@ -29,7 +29,7 @@ _GIVEN = 0.9
 @dataclass(frozen=True, slots=True)
 class Due:
     """Something to do between two moments, and why; `grams` of it where it is weighed out, `lot`
-    and how many `bottles` where it is for those."""
+    and how many `bottles` where it is for those, and to which `place` where one is known."""
 
     what: str
     since: datetime
@@ -38,6 +38,7 @@ class Due:
     grams: float | None = None
     lot: str | None = None
     bottles: int = 0
+    place: str = ""
 
 
 def done_by(found: Due) -> tuple[str, dict[str, object]] | None:
@@ -53,8 +54,8 @@ def done_by(found: Due) -> tuple[str, dict[str, object]] | None:
         case "rack":
             return "racked", {}
         case "move_cold" | "make_safe":
-            moved = {"did": "moved", "count": found.bottles, "place": COLD}
-            return "lot_moved", {"lot": found.lot, **moved}
+            to = {"place": found.place or COLD, "temperature_c": COLD_C}
+            return "lot_moved", {"lot": found.lot, "did": "moved", "count": found.bottles, **to}
         case _:
             return None
 

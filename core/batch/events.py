@@ -156,20 +156,24 @@ class Lot:
 
 @dataclass(frozen=True, slots=True)
 class Bottled:
-    """Lots filled from the jug; `priming` is for all of them together."""
+    """Lots filled from the jug; `priming` is for all of them together. `rest_is_lees`: nobody
+    means to go on with what did not get into them."""
 
     lots: tuple[Lot, ...]
     priming: Priming | None = None
+    rest_is_lees: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class LotMoved:
-    """Bottles of a lot opened, given away, broken, gushed, burst or found flat; or moved."""
+    """Bottles of a lot opened (and found lively), given away, broken, gushed, burst or found flat;
+    or moved to where it is so warm."""
 
     lot: str
-    did: Literal["opened", "given", "broken", "gushed", "burst", "flat", "moved"]
+    did: Literal["opened", "lively", "given", "broken", "gushed", "burst", "flat", "moved"]
     count: int
     place: str = ""
+    temperature_c: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -113,7 +113,9 @@ def judged(jug: Jug) -> Judged:
     unread = len(readings) == 1
     tested = jug.tested_today is not None
     sweetened, jug_c = jug.watch.sweetened, jug.watch.jug_c
-    case = Case(told, rest, proven, sweetened, promise, unread, tested, jug_c)
+    read_at = jug.watch.readings[-1].at
+    as_of = jug.as_of or read_at
+    case = Case(told, rest, proven, sweetened, promise, unread, tested, jug_c, read_at, as_of)
     headline, advice = said(code, case)
     return Judged(
         code,

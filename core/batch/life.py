@@ -19,7 +19,7 @@ from core.ferment.yeast import DAP_LIMIT_G_PER_L
 from core.finish.stabilising import SORBIC_LIMIT_MG_PER_L, TOTAL_SO2_LIMIT_MG_PER_L
 from core.interval import Interval
 from core.measure.money import money
-from core.must.acidity import PH_LIMIT, PH_WARN
+from core.must.acidity import PAST_LIMIT, PH_LIMIT, PH_WARN
 from core.must.mixing import Mix
 from core.must.must_ph import estimated_ph
 from core.plan.schools import AS_USUAL, Choices
@@ -73,7 +73,7 @@ def life(world: World, name: str, at: datetime | None, choices: Choices = AS_USU
         (
             *make_safe([(lot.filled, lot.closing) for lot in lots]),
             *due(jug, verdict, at, choices),
-            *conditioning([(lot.filled, lot.held) for lot in lots], at, choices),
+            *conditioning([(lot.filled, lot.closing, lot.held) for lot in lots], at, choices),
         )
         if at is not None
         else ()
@@ -134,8 +134,8 @@ def _unmeasured_ph(jug: Jug) -> list[Note]:
     return [
         Note(
             "ph_past_limit" if past else "ph_high",
-            f"Bicarbonate went in and nobody has measured its pH{may_be}. Past {PH_LIMIT} dangerous"
-            f" bacteria can grow, and below {PH_WARN} is safe: measure it, or add acid.",
+            f"Bicarbonate went in and nobody has measured its pH{may_be}."
+            f" {PAST_LIMIT.capitalize()}, and below {PH_WARN} is safe: measure it, or add acid.",
         )
     ]
 
@@ -170,7 +170,8 @@ def _warnings(
     if ph is not None and ph >= PH_WARN and now is not None:
         code = "ph_past_limit" if ph > PH_LIMIT else "ph_high"
         may_be = "may be " if jug.ph_within else ""
-        said = f"{may_be}{ph:.2f}: below {PH_WARN} is safe; more acid, or keep it cold."
+        why = f"{PAST_LIMIT}, and below" if ph > PH_LIMIT else "below"
+        said = f"{may_be}{ph:.2f}: {why} {PH_WARN} is safe; more acid, or keep it cold."
         told.append(Note(code, f"pH {said}"))
     if jug.ph is None and jug.dosed.bicarbonate_g > 0 and now is not None:
         told += _unmeasured_ph(jug)

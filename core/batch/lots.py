@@ -1,29 +1,35 @@
 """A lot of bottles: gas, word, strength and label, by what has become of its bottles since."""
 
 from dataclasses import dataclass, replace
+from datetime import datetime
 from decimal import Decimal
 
 from core.batch.counted import contents_of, estimate_of
 from core.batch.felt import as_felt, unexpected
 from core.batch.filled_lot import FilledLot
 from core.batch.judge import judged
+from core.batch.standing import COLD_C
 from core.bottle.closing import Closing, PrimedBy, closing, label_says
+from core.bottle.gas_by_day import GasOn, gas_by_day
 from core.bottle.pressure import MOST_VOLUMES, RATED_AT_C, gauge_pressure_bar
 from core.bottle.ways_out import WayOut, ways_out
 from core.errors import JobError
 from core.finish.pasteurising import ENOUGH_PU, pasteurisation_units
 from core.interval import Interval
 from core.measure.money import money
-from core.must.acidity import PH_LIMIT
+from core.must.acidity import PAST_LIMIT, PH_LIMIT
 
 _MOST_ABV = 20.0
+_ROOM_C = 20.0
+# Less gas than this still to come is not told day by day.
+_TOLD_VOLUMES = 0.3
 
 
 @dataclass(frozen=True, slots=True)
 class BottledLot:
     """Bottles of one filling: how many are left, strength, gas, what a label says, whether only
     cold or a vent keeps it as it is (`paused`), and what else could be done where it should not be
-    closed."""
+    closed. It was closed on `dissolved_volumes` of gas."""
 
     filled: FilledLot
     abv: Interval
@@ -34,6 +40,7 @@ class BottledLot:
     held: bool
     paused: bool
     ways_out: tuple[WayOut, ...]
+    dissolved_volumes: float
 
 
 def bottled_lot(filled: FilledLot) -> BottledLot:
@@ -79,12 +86,44 @@ def bottled_lot(filled: FilledLot) -> BottledLot:
         if word.limit_volumes is not None
         else (),
         money(filled.money / lot.count) if filled.money is not None and lot.count else None,
-        (*says, *sorted(before.dosed.said), *(["keep_cold"] if filled.cold else [])),
+        (
+            *says,
+            *(["contains_sorbate"] if before.dosed.sorbic_mg > 0 else []),
+            *sorted(before.dosed.said),
+            *(["keep_cold"] if filled.cold else []),
+        ),
         contents.held,
         filled.cold
         or (lot.closure.limit_volumes is None and not verdict.proven and not contents.held),
         ways_out(contents, lot.closure, primed),
+        contents.dissolved_volumes,
     )
+
+
+def gas_to_come(lot: BottledLot, at: datetime) -> tuple[float, tuple[GasOn, ...]]:
+    """How warm its bottles stand, °C (a room's 20 where nobody wrote it, a fridge's 4 where it is
+    said to be cold), and their gas day by day from then; none where gas leaves, none is to come any
+    more, or no bottle is left."""
+    stands, word = lot.filled.stands, lot.closing
+    celsius = stands.warmest_c
+    if celsius is None:
+        celsius = COLD_C if stands.cold else _ROOM_C
+    if not lot.filled.left or word.limit_volumes is None:
+        return celsius, ()
+    if word.worst_volumes - lot.dissolved_volumes < _TOLD_VOLUMES:
+        return celsius, ()
+    celsius = min(max(celsius, 0.0), 40.0)
+    told = gas_by_day(
+        lot.dissolved_volumes,
+        word.expected_volumes,
+        word.worst_volumes,
+        # To some two hours: what is told day by day is no finer.
+        round(stands.warm_days(at), 1),
+        celsius,
+        lot.abv.value,
+    )
+    to_come = told[-1].worst - told[0].worst >= _TOLD_VOLUMES / 2
+    return celsius, told if to_come else ()
 
 
 def how_strong(lot: BottledLot) -> str:
@@ -96,6 +135,21 @@ def how_strong(lot: BottledLot) -> str:
     if lot.filled.primed_g_per_l:
         parts.append(f"with what {lot.filled.primed_g_per_l:.1f} g/L of priming sugar adds")
     return ", ".join(parts) + "."
+
+
+def warns(lot: BottledLot) -> tuple[str, ...]:
+    """What somebody has to know before he takes one of these bottles in hand; of most, nothing."""
+    closed, filled = lot.closing, lot.filled
+    if not filled.left:
+        return ()
+    told = list(dict.fromkeys(filled.told))
+    if closed.unsafe:
+        told.append(
+            f"Up to {closed.worst_volumes:.1f} volumes may come of it, and this bottle bears"
+            f" {closed.limit_volumes:g}. Goggles and gloves: chill it well, put a thick cloth over"
+            " it, and open it outside, slowly. In doubt leave it in the cold, covered."
+        )
+    return tuple(told)
 
 
 def _heated(filled: FilledLot) -> tuple[str, ...] | None:
@@ -112,7 +166,7 @@ def _heated(filled: FilledLot) -> tuple[str, ...] | None:
         lacks.append(f"{units:.0f} PU of heat are fewer than the {ENOUGH_PU:.0f} it takes")
     ph = filled.before.ph_at_most
     if ph is None:
-        lacks.append("nobody has measured its pH, and heat is no cure above 4.6")
+        lacks.append(f"nobody has measured its pH, and heat is no cure above {PH_LIMIT}")
     elif ph > PH_LIMIT:
-        lacks.append(f"at pH {ph:.1f} heat like this is no cure")
+        lacks.append(f"at pH {ph:.1f} heat like this is no cure: {PAST_LIMIT}")
     return tuple(lacks)

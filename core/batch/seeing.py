@@ -8,7 +8,7 @@ from core.batch.world import World, not_empty
 from core.errors import JobError
 from core.estimate import priors
 from core.estimate.cloud import AMOUNT, PRODUCT
-from core.estimate.drinks import ACID, EATEN
+from core.estimate.drinks import ACID, EATEN, FERMENT
 from core.estimate.ledger import Explained as Because
 from core.estimate.ledger import Marked, Titrated, Warmed
 from core.estimate.ledger import Pitched as YeastIn
@@ -18,9 +18,11 @@ from core.estimate.trials import TASTES
 from core.ferment.reading import MOST_PITCHING_C
 from core.ferment.refractometer import while_fermenting
 from core.ferment.strength import sg_from_mark
+from core.ferment.yeast import yeast_dose
 from core.interval import Z90
 from core.measure.density import brix_from_sg, sg_from_brix
 from core.measure.scales import sg_from_baume, sg_read_at
+from core.must.acidity import PH_RANGE
 from core.must.composition import READING_SD
 from core.tables import CLARITY
 
@@ -29,6 +31,8 @@ _CLEAR = {key for key, row in CLARITY.items() if row.clear}
 _NOT_CLEAR = {key for key, row in CLARITY.items() if not row.clear} | {
     "lively", "foam", "bubbling", "bubbles", "fizzing", "haze",
 }  # fmt: skip
+# Of what a must wants. Common practice.
+_LITTLE_YEAST = 0.5
 _LEES = {"thick_lees", "lees", "sediment"}
 _SCALES = {
     "sg": lambda figure: figure,
@@ -52,6 +56,8 @@ def pitched(world: World, jug: Jug, event: Event, what: Pitched) -> None:
                 f"The must was {what.temperature_c:g} °C: yeast wants less than"
                 f" {MOST_PITCHING_C:g}, and may not have lived.",
             )
+    if what.yeast_g is not None:
+        _little_yeast(jug, what.yeast_g)
     jug.nothing_holds()
     if jug.pitched_at is not None:
         jug.watch.woken_at = event.at
@@ -59,6 +65,20 @@ def pitched(world: World, jug: Jug, event: Event, what: Pitched) -> None:
         jug.pitched_at, jug.yeast_g = event.at, what.yeast_g
         if not jug.watch.readings:
             jug.watch.restart(event.at, jug.brew.drink().sg)
+
+
+def _little_yeast(jug: Jug, yeast_g: float) -> None:
+    """Less than half of what such a must wants is a slip, or a ferment that stays behind."""
+    drink = jug.brew.drink()
+    litres = drink.volume_ml / 1000
+    left = max(jug.brew.parts[FERMENT] - jug.brew.parts[EATEN], 0.0)
+    wants = yeast_dose(drink.volume_ml, left / litres, jug.ph).mass_g / litres
+    if yeast_g / litres < _LITTLE_YEAST * wants:
+        jug.note(
+            "little_yeast",
+            f"{yeast_g:g} g of yeast is {yeast_g / litres:.1f} g a litre, and this must wants about"
+            f" {wants:.1f}: it may start late and stop early. More of it now does no harm.",
+        )
 
 
 def read(world: World, jug: Jug, event: Event, what: Read) -> None:
@@ -123,7 +143,11 @@ def at_20(jug: Jug, what: Read) -> tuple[float, float | None]:
 
 def measured(world: World, jug: Jug, event: Event, what: Measured) -> None:
     """pH, acidity, warmth, and how much there is by the mark."""
-    if what.ph is not None:
+    if what.ph is not None and not PH_RANGE[0] <= what.ph <= PH_RANGE[1]:
+        jug.note(
+            "no_ph", f"pH {what.ph:g} is none of a drink: it is not counted. Measure it again."
+        )
+    elif what.ph is not None:
         jug.ph, jug.ph_within, jug.holding.ph_at = what.ph, what.ph_within, event.at
     if what.temperature_c is not None:
         _warmed(world, jug, event, what.temperature_c)
@@ -212,7 +236,10 @@ def noticed(world: World, jug: Jug, event: Event, what: Noticed) -> None:
 def cared(world: World, jug: Jug, event: Event, what: Cared) -> None:
     """A lot heated or held cold, or the jug swirled, or moved to where it is warmer or colder."""
     if what.lot is not None:
-        world.lot(jug, what.lot).cared.append((event.at, what))
+        lot = world.lot(jug, what.lot)
+        lot.cared.append((event.at, what))
+        if what.did == "held_at" and what.temperature_c is not None:
+            lot.stands.all_at(what.temperature_c, event.at)
     elif what.did == "swirled":
         jug.swirled_at = event.at
     elif what.did == "held_at" and what.temperature_c is not None:

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from core.estimate.views import Estimate
 from core.ferment.reading import MOST_PITCHING_C
@@ -28,7 +28,7 @@ class Promise:
 class Case:
     """What a sentence is made from: the estimate, the stem's rest, and the reading that would
     prove it dry, where one would; `unread` since yeast, or what it eats, went in; `tested` for
-    sugar within the day; `jug_c` how warm it stands, °C."""
+    sugar within the day; `jug_c` how warm it stands, °C; `read_at` when it was last read."""
 
     told: Estimate
     rest: Rest
@@ -38,6 +38,8 @@ class Case:
     unread: bool
     tested: bool
     jug_c: float | None
+    read_at: datetime
+    as_of: datetime
 
     @property
     def ends(self) -> str:
@@ -64,6 +66,14 @@ class Case:
             f"Read it again on {_day(self.promise.at)}: {self.promise.levels} proves it dry. A test"
             " for sugar in g/L tells today."
         )
+
+    def again(self, days: int) -> str:
+        """From which day it is worth another reading, or that it is overdue."""
+        at = self.read_at + timedelta(days=days)
+        if self.as_of >= at:
+            since = "" if self.unread else f": it was last read on {_day(self.read_at)}"
+            return f"Read it now{since}"
+        return f"Read it again from {_day(at)}"
 
     def warmth(self, usual: str) -> str:
         """What to do about how warm it stands; `usual` where nobody knows, or it is not hot."""
@@ -93,8 +103,8 @@ def said(code: str, case: Case) -> tuple[str, str]:
 def _pitched(case: Case) -> tuple[str, str]:
     return (
         "Pitched.",
-        f"{case.warmth('Keep it at 18-22 °C')}. It may take a day or two to show anything; read"
-        " again in two or three days.",
+        f"{case.warmth('Keep it at 18-22 °C')}. It may take a day or two to show anything."
+        f" {case.again(2)}.",
     )
 
 
@@ -108,7 +118,7 @@ def _not_started(case: Case) -> tuple[str, str]:
 
 
 def _going(case: Case) -> tuple[str, str]:
-    ends = f"Dry, it ends at {case.ends}. Read again in two or three days."
+    ends = f"Dry, it ends at {case.ends}. {case.again(2)}."
     hot = case.warmth("")
     return ("Going, and too warm.", f"{hot}. {ends}") if hot else ("Going well. Leave it be.", ends)
 
@@ -117,15 +127,9 @@ def _slow(case: Case) -> tuple[str, str]:
     return (
         "Slow.",
         f"It falls by less than 2 points a day. {case.warmth('Warm it to 20-22 °C')} and swirl up"
-        " the lees; give nutrient only while less than a third of the sugar is gone. Read again in"
-        " three days.",
+        " the lees; give nutrient only while less than a third of the sugar is gone."
+        f" {case.again(3)}.",
     )
-
-
-# It may fall yet: what will not be proven by the next reading may be by those after it.
-_STILL_FALLS = (
-    "Read it again in three days, and until two agree. A test for sugar in g/L tells today."
-)
 
 
 def _near(case: Case) -> tuple[str, str]:
@@ -135,10 +139,12 @@ def _near(case: Case) -> tuple[str, str]:
             "Nobody has read it since: this is an estimate. Read it now; dry, it ends at"
             f" {case.ends}.",
         )
+    still_falls = f"{case.again(3)}, and until two agree. A test for sugar in g/L tells today."
     return (
         "Nearly there.",
         f"Dry, it ends at {case.ends}. Bubbles prove nothing either way."
-        f" {case.settles if case.promise else _STILL_FALLS}",
+        # It may fall yet: what the next reading will not prove those after it may.
+        f" {case.settles if case.promise else still_falls}",
     )
 
 
@@ -146,8 +152,8 @@ def _restarted(case: Case) -> tuple[str, str]:
     return (
         "Going again.",
         "It had stopped and has fallen since: it was not stable, and what was bottled from it"
-        " then is not either. Put those bottles in the fridge and open them with care. Read this"
-        " one again in three days.",
+        " then is not either. Put those bottles in the fridge and open them with care."
+        f" {case.again(3)}.",
     )
 
 

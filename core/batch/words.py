@@ -45,9 +45,10 @@ DUE = {
     "swirl": ("Swirl it", "swirl"),
     "rack": ("Rack it off its lees", "rack"),
     "squeeze": ("Feel the test bottle", "feel"),
+    "stand_warm": ("Stand the bottles in the warm", "stand warm"),
     "move_cold": ("Put the bottles in the cold", "chill"),
     "make_safe": ("Chill the bottles, and cover them", "chill now"),
-    "ready": ("It is ready to drink", "drink"),
+    "ready": ("Open the first one", "open one"),
     "pour_held_back": ("Pour in what was held back", "pour in"),
 }
 """What comes next (core.batch.due.Due): in words, and as short as a strip of tape wants it."""
@@ -61,6 +62,7 @@ _CARED = {
 }
 _MOVED = {
     "opened": "opened",
+    "lively": "opened, and lively",
     "given": "given away",
     "broken": "broken",
     "gushed": "gushed",
@@ -187,6 +189,7 @@ def _tested(what: Tested) -> str:
 
 def _lot_moved(what: LotMoved) -> str:
     where = f" to {what.place}" if what.did == "moved" else ""
+    where += f", at {what.temperature_c:g} °C" if what.temperature_c is not None else ""
     return f"Lot {what.lot}: {what.count} {_MOVED[what.did]}{where}."
 
 

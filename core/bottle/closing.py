@@ -1,7 +1,7 @@
 """May it be closed in that bottle: all the gas that could come, against glass and closure."""
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Literal, get_args
 
 from core.bottle.priming import (
     PRIMING_G_PER_L,
@@ -14,6 +14,8 @@ from core.finish.stabilising import says_sulphites
 from core.tables import CLOSURES, Closure
 
 Word = Literal["go", "think", "do_not"]
+WORDS = get_args(Word)
+"""From the safest on."""
 
 # A cork or a screw cap on a still bottle: worth a thought from so many volumes at the worst.
 # Common practice (2.9 bar at 30 °C).
@@ -82,6 +84,11 @@ class Closing:
     word: Word
     why: str
     room_g_per_l: float
+
+    @property
+    def unsafe(self) -> bool:
+        """Whether bottles closed so may hold more than they bear."""
+        return self.word == "do_not" and self.limit_volumes is not None
 
 
 def closure_of(bottle: str, closure: str) -> Closure:

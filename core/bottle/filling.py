@@ -36,17 +36,20 @@ def planned_bottles(reaching_ml: float, used: Decimal | None, size_ml: int = 750
     return PlannedBottles(count, size_ml, each)
 
 
-def left_behind_ml(finished_ml: float, total_ml: float) -> float:
-    """What of a finished jug did not get into the bottles: lees, samples, spills."""
-    return max(finished_ml - total_ml, 0.0)
-
-
 # More than this share of the jug is not lees any more. Common practice.
 _MUCH_LEFT = 0.12
+# Nobody fills a bottle nearer than this, as a share.
+_OVER = 0.005
 
 
-def left_says(left_ml: float, bottled_ml: float, goes_on: bool) -> str:
-    """What is left of the jug, in words that go on from its amount."""
+def left_says(left_ml: float, bottled_ml: float, goes_on: bool, over_ml: float = 0.0) -> str:
+    """What is left of the jug, in words that go on from its amount; where so many bottles take
+    `over_ml` more than is reckoned to be in it, that."""
+    if over_ml > _OVER * bottled_ml:
+        return (
+            f"left: the bottles take {over_ml:.0f} ml more than is reckoned to be in it. Count one"
+            " fewer, or the last one is not full."
+        )
     if goes_on:
         return "stays in the jug and goes on."
     if left_ml > _MUCH_LEFT * (left_ml + bottled_ml):

@@ -7,6 +7,7 @@ from core.interval import Interval
 
 _SAYS: Mapping[str, str] = {
     "contains_sulphites": "Contains sulphites.",
+    "contains_sorbate": "Preserved with potassium sorbate.",
     "under_pressure": "Under pressure. Keep cool, open cold.",
     "keep_cold": "Keep cold: it goes on when it is warm.",
     "milk": "Contains milk.",

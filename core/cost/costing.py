@@ -2,7 +2,7 @@
 
 import math
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 
@@ -31,7 +31,8 @@ class Pack:
 class Cost:
     """`used` charges the part used, `packs` whole packs bought for this recipe alone.
 
-    `by_pour` is the part used of each pour, unrounded; None where it has no price.
+    `by_pour` is the part used of each pour, unrounded; None where it has no price or nothing
+    of it is used.
     """
 
     used: Decimal
@@ -77,7 +78,7 @@ def cost_of(pours: Sequence[tuple[Pour, Pack | None]]) -> Cost:
     used: list[Decimal | None] = []
     packs: dict[tuple[str, Pack], float] = defaultdict(float)
     for index, (pour, pack) in enumerate(pours):
-        if pack is None:
+        if pack is None or not pour.amount:
             used.append(None)
             continue
         try:
@@ -91,6 +92,16 @@ def cost_of(pours: Sequence[tuple[Pour, Pack | None]]) -> Cost:
     )
     total = sum((cost for cost in used if cost is not None), Decimal(0))
     return Cost(money(total), money(whole), tuple(used))
+
+
+def unpriced(pours: Iterable[tuple[Pour, Pack | None]]) -> tuple[str, ...]:
+    """Names of what goes in and has no price, each once; water costs nothing."""
+    names = [
+        pour.name
+        for pour, pack in pours
+        if pack is None and pour.kind not in ("water", "boiled_off") and pour.amount
+    ]
+    return tuple(dict.fromkeys(names))
 
 
 def price_per_100_g_sugar(pack: Pack, pour: Pour) -> Decimal | None:

@@ -58,6 +58,11 @@ def speed_by_ph(ph: float | None) -> float:
     return max(1 - 0.5 * (_EASY_PH - ph) / (_EASY_PH - _HALF_PH), _SLOWEST)
 
 
+def speed_by_warmth(temperature_c: float) -> float:
+    """How fast yeast works at so many °C beside what it does at 20."""
+    return float(_Q10 ** ((temperature_c - _AT_C) / 10))
+
+
 def grows_to(nitrogen_mg_per_l: float | None) -> float:
     """How much yeast grows on so much nitrogen, beside a usual juice's.
 
@@ -100,9 +105,8 @@ def curves(
             left, fed = left + what_if.sugar_g_per_l, True
         found[:, i] = left
         step = grid[i + 1] - time if i + 1 < len(grid) else 0.0
-        speed = acid * _Q10 ** (
-            (under.temperature_c + (what_if.warmer_c if changed else 0.0) - _AT_C) / 10
-        )
+        warmer = what_if.warmer_c if changed else 0.0
+        speed = acid * speed_by_warmth(under.temperature_c + warmer)
         most = more if changed else 1.0
         begun = time >= lag / speed
         grown = active + step * growth * speed * active * (1 - active / most) * begun

@@ -10,6 +10,7 @@ from core.errors import JobError
 from core.files.fields import (
     MOST_WORDS,
     Fields,
+    between,
     key_of,
     list_of,
     mapping,
@@ -19,7 +20,7 @@ from core.files.fields import (
     text_of,
 )
 from core.files.recipe_file import pour_of
-from core.measure.spoons import from_spoons
+from core.measure.spoons import USUAL_DROP_G, from_spoons
 from core.must.mixing import MOST_ML
 
 _MOST_LOTS = 100
@@ -46,7 +47,12 @@ def bottled(what: Fields, at: str) -> Bottled:
             raise JobError(
                 "Primed by lot or all together, not both.", f"{at}.lots[{index}].priming"
             )
-    return Bottled(lots, priming)
+    lees = what.get("rest_is_lees", False)
+    if not isinstance(lees, bool):
+        raise JobError(
+            "“rest_is_lees” is true where nobody goes on with the rest.", f"{at}.rest_is_lees"
+        )
+    return Bottled(lots, priming, lees)
 
 
 def _lot(item: object, at: str) -> Lot:
@@ -109,7 +115,8 @@ def _priming(fields: Fields, place: str) -> Priming | None:
     if key == "drops":
         each = number_of(given, "drop_g", at, above=0, most=100)
         if each is None:
-            raise JobError("How heavy is a drop? Give drop_g.", f"{at}.drop_g")
+            usual, most = USUAL_DROP_G
+            return Priming(sugar, per_bottle_g=amount * usual, at_most=most / usual)
         return Priming(sugar, per_bottle_g=amount * each)
     if key == "teaspoons":
         least, most = _teaspoons_g(amount, sugar)
@@ -127,7 +134,7 @@ def _teaspoons_g(count: float, sugar: str) -> tuple[float, float]:
 
 def lot_moved(what: Fields, at: str) -> LotMoved:
     """What became of bottles of a lot. Raises JobError, placed."""
-    kinds = ("opened", "given", "broken", "gushed", "burst", "flat", "moved")
+    kinds = ("opened", "lively", "given", "broken", "gushed", "burst", "flat", "moved")
     did = one_of(what, "did", at, kinds, None)
     count = number_of(what, "count", at, most=_MOST_BOTTLES)
     if count is not None and count != int(count):
@@ -137,4 +144,7 @@ def lot_moved(what: Fields, at: str) -> LotMoved:
         raise JobError("Which lot?", f"{at}.lot")
     if did == "moved" and not place:
         raise JobError("Moved where? Give a place.", f"{at}.place")
-    return LotMoved(lot, cast(Any, did), 1 if count is None else int(count), place or "")
+    celsius = between(what, "temperature_c", at, -20, 60)
+    if celsius is not None and did != "moved":
+        raise JobError("How warm it is where they were moved to: only of “moved”.", f"{at}.did")
+    return LotMoved(lot, cast(Any, did), 1 if count is None else int(count), place or "", celsius)

@@ -348,8 +348,8 @@ _READERS: Mapping[str, tuple[Callable[[Fields, str], What], tuple[str, ...]]] = 
     "cared": (_cared, ("lot", "did", "temperature_c", "core_c", "minutes")),
     "racked": (_racked, ("left_behind_ml", "vessel_ml")),
     "transferred": (_transferred, ("into",)),
-    "bottled": (bottled, ("lots", "priming")),
-    "lot_moved": (lot_moved, ("lot", "did", "count", "place")),
+    "bottled": (bottled, ("lots", "priming", "rest_is_lees")),
+    "lot_moved": (lot_moved, ("lot", "did", "count", "place", "temperature_c")),
     "tasted": (_tasted, ("lot", "by", "scores", "words")),
     "explained": (_explained, ("reading", "cause", "pour")),
     "tested": (

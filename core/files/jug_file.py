@@ -236,7 +236,7 @@ def _lot(lot: BottledLot) -> dict[str, Any]:
         "size_ml": filled.lot.size_ml,
         "count": filled.lot.count,
         "left": filled.left,
-        "place": filled.place,
+        "place": filled.stands.place,
         "bottle": filled.lot.closure.bottle,
         "closure": filled.lot.closure.closure,
         "abv": interval(lot.abv, 4),

@@ -11,6 +11,8 @@ NOT_TEXT = "There is a character in this that is no text: type it again."
 _NOT_A_NUMBER = "Here should be an ordinary number."
 _TOO_DEEP = "That is nested too deep."
 _DEEPEST = 50
+_MOST_BYTES, _MOST_VALUES = 25_000_000, 2_000_000
+_TOO_MUCH = "That is more than any kitchen holds."
 
 
 class NotJsonError(JobError):
@@ -20,8 +22,8 @@ class NotJsonError(JobError):
 def read_json(raw: bytes | str, number: Callable[[str], Any] = float) -> Any:
     """What a JSON text says, its fractions read by `number`.
 
-    Raises JobError, at its place like pours[1].name, for what is none, nested for ever, or holds
-    NaN, infinity, NUL or half a character.
+    Raises JobError, at its place like pours[1].name, for what is none, nested for ever, more than
+    25 MB or two million values, or holds NaN, infinity, NUL or half a character.
     """
 
     def finite(text: str) -> Any:
@@ -29,6 +31,7 @@ def read_json(raw: bytes | str, number: Callable[[str], Any] = float) -> Any:
             raise JobError(_NOT_A_NUMBER)
         return number(text)
 
+    _check_size(raw)
     try:
         text = raw.decode("utf-8-sig") if isinstance(raw, bytes) else raw
         data = json.loads(text, parse_float=finite, parse_constant=finite)
@@ -44,6 +47,19 @@ def read_json(raw: bytes | str, number: Callable[[str], Any] = float) -> Any:
         if not is_text(text):
             raise JobError(NOT_TEXT, at)
     return data
+
+
+def _check_size(raw: bytes | str) -> None:
+    """Before it is read: so little text can unfold to so much. Each value but the first stands
+    behind one of these."""
+    if len(raw) > _MOST_BYTES:
+        raise JobError(_TOO_MUCH)
+    if isinstance(raw, bytes):
+        values = sum(raw.count(mark) for mark in (b",", b"[", b"{"))
+    else:
+        values = sum(raw.count(mark) for mark in (",", "[", "{"))
+    if values > _MOST_VALUES:
+        raise JobError(_TOO_MUCH)
 
 
 def is_text(text: str) -> bool:

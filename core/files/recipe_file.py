@@ -26,9 +26,11 @@ from core.files.fields import (
 from core.interval import Interval
 from core.measure.amounts import WAYS
 from core.measure.money import money
+from core.must.acidity import check_ph
 from core.must.composition import CLOUDIER, KINDS
 from core.must.mixing import MOST_ML, Pour
 from core.pack.declared import Label, read_label
+from core.pack.no_juice import printed_share
 from core.plan.caution import Known
 from core.plan.evaluation import Evaluation, PourShare, PricedPour, Recipe
 from core.plan.glass import GlassPlan, InTheGlass
@@ -80,7 +82,7 @@ def read_recipe(data: object) -> Recipe:
         _glass(fields["glass"]) if fields.get("glass") is not None else None,
         tuple(_dose(item, f"doses[{i}]") for i, item in enumerate(list_of(fields, "doses"))),
         number_of(fields, "hold_back_ml", "", most=MOST_ML) or 0.0,
-        number_of(fields, "ph", "", above=2, most=7),
+        _ph(fields),
         price_of(fields, "most_per_bottle", ""),
         _kitchen(fields["kitchen"]) if fields.get("kitchen") is not None else BY_TABLES,
     )
@@ -101,6 +103,8 @@ def read_pour(item: object, place: str) -> PricedPour:
             f"{place}.kind",
         )
     richness = number_of(fields, "richness", place)
+    ingredients = text_of(fields, "ingredients", place, _MOST_INGREDIENTS)
+    juice_percent = number_of(fields, "juice_percent", place, most=100)
     pour = Pour(
         name,
         kind,
@@ -112,7 +116,7 @@ def read_pour(item: object, place: str) -> PricedPour:
         number_of(fields, "measured_sg", place, above=0, most=10),
         key_of(fields, "acid", place),
         key_of(fields, "tannin", place),
-        number_of(fields, "juice_percent", place, most=100),
+        printed_share(kind, juice_percent, ingredients or ""),
         _amount_by(fields, place),
         1.0 if richness is None else richness,
         between(fields, "cloudier_g_per_l", place, *CLOUDIER) or 0.0,
@@ -124,7 +128,7 @@ def read_pour(item: object, place: str) -> PricedPour:
     except JobError as error:
         raise error.within(place) from error
     known = Known(
-        text_of(fields, "ingredients", place, _MOST_INGREDIENTS),
+        ingredients,
         _day(fields, "label_on", place),
         _day(fields, "price_on", place),
     )
@@ -139,6 +143,13 @@ def pour_of(fields: Mapping[str, Any], at: str) -> PricedPour:
     if isinstance(pour.get("label"), Mapping):
         only(pour["label"], _LABEL_KEYS, f"{inside}.label")
     return read_pour(pour, inside)
+
+
+def _ph(fields: Mapping[str, Any]) -> float | None:
+    ph = number_of(fields, "ph", "")
+    if ph is not None:
+        check_ph(ph, "ph")
+    return ph
 
 
 def _kitchen(item: object) -> Kitchen:

@@ -29,7 +29,8 @@ LEAST_ABV = 9.0
 _LEAST_MOLECULAR_SO2 = 0.5
 BINDS = 0.5
 MOST_PH = 3.8
-_HAIR = 1e-9
+# So little less than it takes is as good: no scale is finer.
+_ENOUGH = 0.999
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,7 +116,7 @@ def doses_to_hold(
             " bottle, or keep it cold."
         )
         sorbic = 0.0
-    sorbic = max(sorbic - there.sorbic_mg_per_l, 0.0)
+    sorbic = _more(sorbic, there.sorbic_mg_per_l)
     so2 = 0.0
     if there.ph is not None:
         total = free_so2_for(_LEAST_MOLECULAR_SO2, min(max(there.ph, 2.8), 4.6)) / (1 - BINDS)
@@ -131,12 +132,17 @@ def doses_to_hold(
             )
         else:
             total = min(total * more, TOTAL_SO2_LIMIT_MG_PER_L)
-            so2 = max(total - there.so2_mg_per_l, 0.0)
+            so2 = _more(total, there.so2_mg_per_l)
     litres = there.volume_ml / 1e6
     need = ToHold(
         so2 * litres / SO2_SHARE["potassium"], so2, sorbic * litres / SORBIC_SHARE, sorbic
     )
     return need, why_not
+
+
+def _more(needed: float, there: float) -> float:
+    """What lacks of what is needed, and nothing where there is enough."""
+    return needed - there if there < needed * _ENOUGH else 0.0
 
 
 def unmet(stabilised: Stabilised, abv: float, stopped: bool) -> tuple[str, ...]:
@@ -154,7 +160,7 @@ def unmet(stabilised: Stabilised, abv: float, stopped: bool) -> tuple[str, ...]:
             " drink it soon"
         )
     needed = min(sorbic_needed_mg_per_l(abv), SORBIC_LIMIT_MG_PER_L)
-    if stabilised.sorbic_mg_per_l < needed * (1 - _HAIR):
+    if stabilised.sorbic_mg_per_l < needed * _ENOUGH:
         grams = needed * stabilised.volume_ml / 1e6 / SORBIC_SHARE
         lacks.append(f"it takes {grams:.1f} g of potassium sorbate at this strength")
     if stabilised.sulphite_g <= 0:
@@ -166,6 +172,6 @@ def unmet(stabilised: Stabilised, abv: float, stopped: bool) -> tuple[str, ...]:
     else:
         ph = max(stabilised.ph, 2.8)
         free = stabilised.so2_mg_per_l * (1 - BINDS)
-        if molecular_so2(free, ph) < _LEAST_MOLECULAR_SO2 * (1 - _HAIR):
+        if molecular_so2(free, ph) < _LEAST_MOLECULAR_SO2 * _ENOUGH:
             lacks.append("there is too little sulphite for its pH")
     return tuple(lacks)

@@ -49,9 +49,9 @@ def reaching_bottles(
 
 def left_by_racking(pours: Sequence[Pour], finished_ml: float) -> tuple[float, float]:
     """Least and most that one racking leaves behind, as shares, by how much is pulpy juice."""
-    mixes = [mix_of(pour) for pour in pours if _heavy(pour)]
-    pulpy = sum(mix.volume_ml for mix in mixes if mix.mass > EMPTY_G)
-    heavy = min(pulpy / finished_ml, 1.0)
+    mixes = [mix_of(pour) for pour in pours if pulpy(pour)]
+    pulpy_ml = sum(mix.volume_ml for mix in mixes if mix.mass > EMPTY_G)
+    heavy = min(pulpy_ml / finished_ml, 1.0)
     light = 1 - heavy
     return (
         heavy * _PER_RACKING["heavy"][0] + light * _PER_RACKING["light"][0],
@@ -59,7 +59,8 @@ def left_by_racking(pours: Sequence[Pour], finished_ml: float) -> tuple[float, f
     )
 
 
-def _heavy(pour: Pour) -> bool:
+def pulpy(pour: Pour) -> bool:
+    """Whether what is poured throws much pulp and lees: fruit, and some juices."""
     if not (pour.volume_ml or pour.mass_g):
         return False
     if pour.kind == "fruit":

@@ -11,6 +11,8 @@ from core.must.mixing import Pour
 # Air over a drink that no longer gives off gas browns it from so much of the vessel on. Common
 # practice: a finger or two in the neck.
 _LITTLE_AIR = 0.05
+# More than this of a vessel nobody tops up. Common practice.
+_TOPPED_UP = 0.25
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,10 +34,14 @@ def usual_left_ml(pours: Sequence[Pour], volume_ml: float) -> Interval:
     return Interval((low + high) / 2 * volume_ml, low * volume_ml, high * volume_ml)
 
 
+def most_ml(vessel_ml: float) -> float:
+    """What a vessel of `vessel_ml` to its shoulder takes, up into its neck. Common practice."""
+    return vessel_ml * (1 + _LITTLE_AIR)
+
+
 def check_room(what: str, volume_ml: float, vessel_ml: float, at: str) -> None:
-    """Raises JobError, placed at the field `at`, for more than a vessel of `vessel_ml` to its
-    shoulder takes up into its neck. Common practice."""
-    if volume_ml > vessel_ml * (1 + _LITTLE_AIR):
+    """Raises JobError, placed at the field `at`, for more than a vessel of `vessel_ml` takes."""
+    if volume_ml > most_ml(vessel_ml):
         raise JobError(
             f"{what} comes to {volume_ml / 1000:.2f} L, and {vessel_ml / 1000:.2f} L do not hold"
             " it: take a larger vessel, or less of it.",
@@ -74,6 +80,9 @@ def racking(
         if over <= size < vessel_ml * (1 - _LITTLE_AIR / 2)
     ]
     ways = [f"Rack into {fits[0]} instead."] if fits else []
-    ways.append(f"Top it up with {air:.0f} ml of a finished drink like it.")
-    ways.append("Or sink clean glass marbles until it stands in the neck.")
+    if air <= _TOPPED_UP * vessel_ml:
+        ways.append(f"Top it up with {air:.0f} ml of a finished drink like it.")
+        ways.append("Or sink clean glass marbles until it stands in the neck.")
+    elif not fits:
+        ways.append(f"Rack into a smaller vessel, of about {over / 1000:.1f} L, or bottle it.")
     return Racking(left_ml, over, air, tuple(ways), spare)

@@ -4,9 +4,10 @@ import math
 from dataclasses import dataclass
 
 from core.errors import JobError
-from core.finish.holding import LEAST_ABV, MOST_PH, Stabilised, doses_to_hold
+from core.finish.holding import LEAST_ABV, MOST_PH, Stabilised, ToHold, doses_to_hold
 from core.finish.pasteurising import ENOUGH_PU, minutes_for
-from core.must.acidity import PH_LIMIT
+from core.finish.stabilising import SORBIC_LIMIT_MG_PER_L, TOTAL_SO2_LIMIT_MG_PER_L
+from core.must.acidity import PAST_LIMIT, PH_LIMIT
 
 THINNED = 0.1
 """Room in the doses for what sweetens it after: a tenth of juice or syrup. Common practice."""
@@ -21,6 +22,8 @@ WISHES = {
 
 # The middle of the bottle, °C, as water baths at home reach it.
 _BATH_C = (60.0, 65.0, 70.0)
+# What a kitchen scale shows, steps in a gram.
+_STEPS_IN_A_GRAM, _HAIR = 10, 1e-6
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,7 +113,7 @@ def _left_dry(at: Standing) -> Route:
 def _sulphite_alone(at: Standing) -> Route:
     there = _there(at)
     need, why_not = doses_to_hold(there, max(at.abv, LEAST_ABV))
-    dose = RouteDose("sulphite_potassium", need.sulphite_g, need.so2_mg_per_l)
+    dose = _sulphite(at, need)
     return Route(
         "sulphite",
         "Sulphite, to keep it",
@@ -120,6 +123,25 @@ def _sulphite_alone(at: Standing) -> Route:
         "None at all: drink it within the year, and keep air away.",
         (dose,) if need.sulphite_g > 0 else (),
     )
+
+
+def _weighed(dose: str, mass_g: float, mg_per_l: float, room_mg_per_l: float) -> RouteDose:
+    """As a kitchen scale shows it: up to the next tenth of a gram, for less would not hold; in a
+    small jug, where that is more than there is room for, as it is."""
+    shown = math.ceil(mass_g * _STEPS_IN_A_GRAM - _HAIR) / _STEPS_IN_A_GRAM
+    if mass_g <= 0 or mg_per_l * shown / mass_g > room_mg_per_l:
+        return RouteDose(dose, mass_g, mg_per_l)
+    return RouteDose(dose, shown, mg_per_l * shown / mass_g)
+
+
+def _sulphite(at: Standing, need: ToHold) -> RouteDose:
+    room = TOTAL_SO2_LIMIT_MG_PER_L - at.so2_mg_per_l
+    return _weighed("sulphite_potassium", need.sulphite_g, need.so2_mg_per_l, room)
+
+
+def _sorbate(at: Standing, need: ToHold) -> RouteDose:
+    room = SORBIC_LIMIT_MG_PER_L - at.sorbic_mg_per_l
+    return _weighed("sorbate", need.sorbate_g, need.sorbic_mg_per_l, room)
 
 
 def _primed(at: Standing) -> Route:
@@ -146,10 +168,7 @@ def _both(at: Standing) -> Route:
         if bad
     ]
     lacks += [text for text in why_not.values() if at.stopped]
-    doses = [
-        RouteDose("sulphite_potassium", need.sulphite_g, need.so2_mg_per_l),
-        RouteDose("sorbate", need.sorbate_g, need.sorbic_mg_per_l),
-    ]
+    doses = [_sulphite(at, need), _sorbate(at, need)]
     return Route(
         "both",
         "Sulphite with sorbate",
@@ -164,7 +183,8 @@ def _both(at: Standing) -> Route:
 
 
 def _heated(at: Standing) -> Route:
-    too_high = f"At pH {at.ph:.1f} heat like this is no cure." if at.ph and at.ph > PH_LIMIT else ""
+    no_cure = f"At pH {at.ph:.1f} heat like this is no cure: {PAST_LIMIT}." if at.ph else ""
+    too_high = no_cure if at.ph and at.ph > PH_LIMIT else ""
     unknown = _no_ph(at)
     return Route(
         "heat",

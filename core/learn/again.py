@@ -5,10 +5,10 @@ from dataclasses import dataclass, replace
 
 from core.errors import JobError
 from core.learn.taste import Side
-from core.must.mixing import Pour
+from core.must.mixing import JUICES, Pour
 from core.must.tannin import tannin_to_add_g
 from core.plan.amounts_in_words import measured
-from core.plan.evaluation import JUICES, Evaluation, PricedPour, Recipe, evaluate
+from core.plan.evaluation import Evaluation, PricedPour, Recipe, evaluate
 from core.tables import FRUITS
 
 # Marks that say too much, or too little. Common practice.

@@ -17,9 +17,8 @@ from core.batch.tasting import SHARE
 from core.bottle.priming import GAS_WORDS
 from core.finish.sweetening import SWEETNESS, wine_word
 from core.interval import Interval
-from core.must.mixing import Pour, mix_of
+from core.must.mixing import JUICES, Pour, mix_of
 from core.must.tannin import tannin
-from core.plan.evaluation import JUICES
 
 # The figure that each mark, 1 to 5, stands for.
 _MARKS: Mapping[str, tuple[float, ...]] = {

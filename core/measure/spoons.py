@@ -29,6 +29,9 @@ _MOST_G = 20_000.0
 # One step of an amount: a tablespoon of what is poured, a teaspoon of what is weighed.
 STEP_ML, STEP_G = ML["metric tablespoon"], 5.0
 
+USUAL_DROP_G = (3.0, 4.0)
+"""A sugar drop for bottles, g: as most are, and the heaviest. Common practice, no source."""
+
 
 @dataclass(frozen=True, slots=True)
 class Spoons:

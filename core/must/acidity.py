@@ -11,6 +11,10 @@ from core.measure.trial import scaled_up
 # grow. Source: 21 CFR 114.
 PH_WARN = 4.2
 PH_LIMIT = 4.6
+PAST_LIMIT = f"past {PH_LIMIT} dangerous bacteria can grow"
+"""Why a drink is not to be there."""
+PH_RANGE = (2.0, 7.0)
+"""What a must or a drink can have. Sources: as core.must.ph's juices."""
 STRIP_PH = 0.3
 """How far a pH that is read off a strip may lie off, either way. Common practice, no source."""
 
@@ -21,6 +25,17 @@ BICARBONATES = {"potassium": 100.115, "sodium": 84.007}
 # Protons that titration to pH 8.2 takes; phosphoric and carbonic acid give up fewer than
 # they have.
 _TITRATED = {"phosphoric": 2, "carbonic": 1}
+
+
+def check_ph(ph: float, at: str) -> None:
+    """Raises JobError, placed, for a pH that no must and no drink has."""
+    low, high = PH_RANGE
+    if not low <= ph <= high:
+        raise JobError(
+            f"pH {ph:g} is none of a drink: musts read 2.8 to {PH_LIMIT}. Rinse the meter, hold it"
+            " against a buffer, and measure again.",
+            at,
+        )
 
 
 def equivalent_mass(acid: str) -> float:

@@ -8,6 +8,7 @@ from core import tables
 from core.interval import Interval, sd_of_uniform
 from core.must.mixing import Pour, mix_of
 
+_FROM_FRUIT = ("juice", "fruit", "concentrate", "kit")
 # What a juice brings, g/L as a range, from its fruit's key (None: not named).
 PerLitre = Callable[[str | None], tuple[float, float]]
 
@@ -42,12 +43,35 @@ def from_juice(pour: Pour, per_litre: PerLitre) -> tuple[float, float]:
 
     Concentrate counts by its sugar, as the juice it was; of a drink only what is juice.
     """
+    litres = _as_juice_ml(pour) / 1000 * pour.juice_share
+    low, high = per_litre(pour.fruit)
+    return low * litres, high * litres
+
+
+def juice_ml(pour: Pour) -> float:
+    """How much of a pour is juice or fruit, ml: of a drink the share that is printed, of a
+    concentrate the juice that its sugar was; a syrup, honey and sugar bring none.
+
+    Raises JobError for a pour that cannot be.
+    """
+    if pour.kind not in _FROM_FRUIT or not pour.amount:
+        return 0.0
+    printed = None if pour.juice_percent is None else pour.juice_percent / 100
+    row = tables.FRUITS.get(pour.fruit or "")
+    # What is only sold as a nectar is one where nobody says how much of it is juice.
+    usual = row.juice_share if row and pour.kind == "juice" else 1.0
+    return _as_juice_ml(pour) * (usual if printed is None else printed)
+
+
+def juice_share(pours: Sequence[Pour], volume_ml: float) -> float:
+    """What part of `volume_ml` of must, 0 to 1, is juice or fruit."""
+    return min(sum(map(juice_ml, pours)) / volume_ml, 1.0)
+
+
+def _as_juice_ml(pour: Pour) -> float:
+    """The drink that a pour is or, undiluted, was, ml."""
     mix = mix_of(pour)
     if pour.kind in ("concentrate", "kit"):
         sugars = tables.FRUITS[pour.fruit].sugars if pour.fruit else tables.GENERIC_SUGARS
-        litres = mix.sugar / (5 * sum(sugars))
-    else:
-        litres = mix.mass / (pour.composition().density_g_per_ml or 1.0) / 1000
-    litres *= pour.juice_share
-    low, high = per_litre(pour.fruit)
-    return low * litres, high * litres
+        return mix.sugar / (5 * sum(sugars)) * 1000
+    return mix.mass / (pour.composition().density_g_per_ml or 1.0)

@@ -17,6 +17,8 @@ from core.pack.declared import Label
 
 # More than any home brewer's vessel: past this a unit was misread.
 MOST_ML = 1_000_000.0
+JUICES = ("juice", "fruit")
+"""Kinds of pour that are juice, or become it."""
 # Kinds that are weighed unless a volume is given.
 WEIGHED = ("sugar", "fruit", "acid", "powder", "tannin")
 # Fibre and seeds, g/ml. Cellulose 1.5; memory.

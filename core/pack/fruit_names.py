@@ -48,6 +48,12 @@ _FROM_CONCENTRATE = re.compile(
     r"(?:\w+\s+)*concentr\w+|de\s+concentr\w+|a\s+partir\s+de\s+concentrado"
 )
 
+# Fruit of its own, named after another: as sour as lemons, and in no table here.
+_ANOTHER = re.compile(
+    r"(?<!\w)(?:(?:bitter|sour|seville)[\s-]+oranges?|bitterorangen?\w*|pomeranzen?\w*"
+    r"|oranges?\s+ameres?|bigarades?|naranjas?\s+(?:amargas?|agrias?))(?!\w)"
+)
+
 
 @cache
 def _fruit_pattern() -> tuple[re.Pattern[str], dict[str, str]]:
@@ -76,9 +82,10 @@ def fruits_in(folded: str) -> list[Named]:
     """Fruits named in folded text: those of the title, or else those of the small print."""
     pattern, keys = _fruit_pattern()
     end = _title_end(folded)
+    named = _ANOTHER.sub(lambda match: " " * len(match[0]), folded)
     found = [
         Named(keys[" ".join(match[1].split())], match.start(), match.end(), match.start() < end)
-        for match in pattern.finditer(folded)
+        for match in pattern.finditer(named)
     ]
     return [fruit for fruit in found if fruit.in_title] or found
 

@@ -13,7 +13,7 @@ from core.pack.printed import AMOUNT, MONEY, read_price_tag
 
 _MOST_LINES, _LONGEST = 3, 60
 _ENDS = re.compile(r"[.,:;|]\s|\s{2,}|\t")
-_SIZE = re.compile(rf"\s*(?:{AMOUNT.pattern}).*$")
+_SIZE = re.compile(rf"\s*(?:net\s*(?:wt|weight|contents?)(?!\w).*|(?:{AMOUNT.pattern}).*)$")
 _SMALL_PRINT = re.compile(
     r"ingred|zutat|nutri|nahrwert|brennwert|informacion|valor|valeur|average|typical|durchschnitt"
     r"|per\s|pro\s|je\s|pour\s|por\s|energ|calor|serv|dilut|amount"

@@ -78,8 +78,9 @@ def _about_unknown_ph(
         who = nameless[0] if nameless else "this"
         yield Caution(
             "little_acid",
-            f"Nobody knows how sour {who} is: its pH may be past {PH_LIMIT}, where dangerous"
-            " bacteria can grow. Measure the pH before the yeast, and write it down here.",
+            f"Its label does not say how sour {who} is: its pH may be past {PH_LIMIT}, where"
+            " dangerous bacteria can grow. Measure the pH before the yeast, and write it down"
+            " here.",
             (more,),
         )
     elif acid < _LITTLE_ACID:

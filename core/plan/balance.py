@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from core import tables
 from core.ferment.yeast import NUTRIENT_MG_PER_G, NutrientDose, nutrient_dose
+from core.finish.losses import pulpy
 from core.interval import Interval
 from core.must.acidity import acid_taken_g_per_l, acid_to_add, bicarbonate_to_add
 from core.must.brought import from_juice, summed
@@ -26,7 +27,13 @@ MOST_TAKEN_G_PER_L = 3.0
 # Pectic enzyme: a level teaspoon, about 3 g, to a gallon of 4.5 L.
 _ENZYME_G_PER_ML = 3.0 / 4500
 _TEA_BAG_G = 2.0
+# Less than a kitchen scale shows, g.
+_SHOWS_G = 0.1
 _WITH_JUICE = ("juice", "concentrate", "kit", "fruit")
+
+
+UNKNOWN = "unknown"
+"""Said of a side that may be low as well as high."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +55,7 @@ class Addition:
 @dataclass(frozen=True, slots=True)
 class Weighed:
     """One side of the balance. `there` is in the must now and `unit` names it; `band` is
-    usual; `word` says where it stands: low, usual or high."""
+    usual; `word` says where it stands: low, usual, high or unknown."""
 
     key: str
     name: str
@@ -122,6 +129,25 @@ def balance(
     )
 
 
+def low(
+    pours: Sequence[Pour],
+    must: Must,
+    acid: Interval,
+    tannin: Interval,
+    doses: Sequence[PlannedDose],
+) -> tuple[str, ...]:
+    """The sides of the balance that are low, by name; none of a must without sugar, or of more than
+    a kitchen holds."""
+    if must.mix.ferment < 1 or must.mix.volume_ml > MOST_ML:
+        return ()
+    return tuple(row.name for row in balance(pours, must, acid, tannin, doses) if row.word == "low")
+
+
+def is_anything(there: Interval, band: tuple[float, float]) -> bool:
+    """Whether it may as well be below what is usual as above: its middle says nothing then."""
+    return there.low < band[0] and there.high > band[1]
+
+
 def _word(value: float, band: tuple[float, float]) -> str:
     return "low" if value < band[0] else "high" if value > band[1] else "usual"
 
@@ -130,7 +156,7 @@ def _acid(must: Must, acid: Interval, doses: Sequence[PlannedDose]) -> Weighed:
     volume = must.mix.volume_ml
     taken = acid_taken_g_per_l(dosed_g(doses, "bicarbonate"), volume)
     there = Interval(acid.value - taken, max(acid.low - taken, 0.0), max(acid.high - taken, 0.0))
-    word = _word(there.value, ACID_BAND)
+    word = UNKNOWN if is_anything(there, ACID_BAND) else _word(there.value, ACID_BAND)
     middle = sum(ACID_BAND) / 2
     additions: list[Addition] = []
     if word == "low":
@@ -143,6 +169,11 @@ def _acid(must: Must, acid: Interval, doses: Sequence[PlannedDose]) -> Weighed:
         fall = min(there.value - ACID_BAND[1], MOST_TAKEN_G_PER_L)
         grams = bicarbonate_to_add(volume, fall, "tartaric").mass_g
         additions.append(_dose("bicarbonate", grams, doses))
+    elif word == UNKNOWN:
+        sentence = (
+            "Its labels do not say how sour it is: taste it, titrate it or measure its pH before"
+            " anything is added."
+        )
     else:
         sentence = "In balance by its fruits. Taste before anything is added."
     return Weighed(
@@ -219,13 +250,18 @@ def _nutrient(pours: Sequence[Pour], must: Must, doses: Sequence[PlannedDose]) -
     juice = _nitrogen(pours, volume)
     there = Interval(juice.value + given, juice.low + given, juice.high + given)
     band = (needed.needed_mg_per_l, 1.5 * needed.needed_mg_per_l)
-    word = _word(round(there.value), band)
     lacking = max(needed.missing_mg_per_l - given, 0.0) * volume / 1000
     of_dap = lacking / NUTRIENT_MG_PER_G["diammonium_phosphate"]
+    # Less than a scale shows is not lacking.
+    word = _word(round(there.value), band) if of_dap >= _SHOWS_G else _word(band[0], band)
+    if there.value > band[1]:
+        word = "high"
     more = min(of_dap, max(needed.mass_g - dosed_g(doses, "nutrient"), 0.0))
-    additions = (_dose("nutrient", more, doses),) if word == "low" and more >= 0.05 else ()
+    additions = (_dose("nutrient", more, doses),) if word == "low" and more >= _SHOWS_G else ()
     sentence = {
-        "low": "Poor food for yeast: it may stall, or smell of eggs. Three portions, none later.",
+        "low": "Poor food for yeast: it may stall, or smell of eggs. Three portions, none later."
+        if additions
+        else "As much of this as is allowed: organic nutrient brings the rest.",
         "usual": "Enough for the yeast.",
         "high": "More than the yeast eats: what is left feeds what comes after it.",
     }[word]
@@ -236,14 +272,11 @@ def _enzyme(pours: Sequence[Pour], must: Must, doses: Sequence[PlannedDose]) -> 
     volume = must.mix.volume_ml
     usual = usual_enzyme_g(volume)
     given = dosed_g(doses, "enzyme")
-    per_l, band = given / volume * 1000, (0.8 * usual / volume * 1000, 2 * usual / volume * 1000)
-    wanted = any(
-        p.kind == "fruit"
-        or (p.kind == "juice" and p.fruit is not None and tables.FRUITS[p.fruit].heavy_lees)
-        for p in pours
-        if p.amount
-    )
-    word = _word(per_l, band) if wanted or given else "usual"
+    per_l = given / volume * 1000
+    wanted = any(map(pulpy, pours))
+    # Clear juice wants none.
+    band = (0.8 * usual / volume * 1000 if wanted else 0.0, 2 * usual / volume * 1000)
+    word = _word(per_l, band)
     sentence = {
         "low": "Pulp in it: enzyme before the yeast, below 45 °C, or it never clears.",
         "usual": "Enough of it." if given else "Clear juice needs none.",

@@ -13,10 +13,10 @@ from core.ferment.yeast import (
 )
 from core.finish.stabilising import SO2_SHARE
 from core.measure.spoons import in_pieces
-from core.must.mixing import Pour
+from core.must.mixing import JUICES, Pour
 from core.plan.amounts_in_words import in_kitchen_things, measured
-from core.plan.evaluation import JUICES, Evaluation, Recipe
-from core.plan.planned_dose import DOSED, PlannedDose
+from core.plan.evaluation import Evaluation, Recipe
+from core.plan.planned_dose import DOSED, WHEN, PlannedDose
 from core.plan.schools import Choices, chosen
 
 # Common practice throughout; the maker's leaflet wins.
@@ -327,6 +327,15 @@ def yeast(day: Day) -> Iterable[Step]:
         after=("yeast",),
         schools=("gas_out", "in_airlock") if locked else ("gas_out",),
     )
+    later = _later(day)
+    if later:
+        yield Step(
+            "fed_later",
+            "Put by what is fed in the next days",
+            f"{'; '.join(later)}. Today says when each is due.",
+            after=("yeast",),
+            schools=("nutrient",),
+        )
 
 
 def _pitched(day: Day) -> Iterable[Step]:
@@ -414,6 +423,17 @@ def _with_yeast(day: Day) -> list[PlannedDose]:
     for dose in fed:
         totals[dose.kind] += dose.mass_g
     return [*others, *(PlannedDose(kind, mass, "with_yeast") for kind, mass in totals.items())]
+
+
+def _later(day: Day) -> list[str]:
+    """What is fed after the day itself, said with its time; none where all of it goes in with the
+    yeast, or nothing does."""
+    if day.way("nutrient") in ("once", "none"):
+        return []
+    return [
+        f"{_grams(dose)} {DOSED[dose.kind].lower()} {WHEN[dose.when]}"
+        for dose in day.doses("after_24_h", "after_48_h", "after_72_h")
+    ]
 
 
 def _grams(dose: PlannedDose) -> str:

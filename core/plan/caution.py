@@ -26,10 +26,12 @@ HARMS = (
     "little_acid",
     "much_acid",
     "nitrogen",
+    "thin_must",
     "double_dose",
     "losses",
     "label_and_reading",
     "not_fermentable",
+    "late_not_chosen",
     "over_price",
     "old_label",
 )

@@ -1,9 +1,11 @@
 """What a cheaper plan keeps of the one there is, and the plan that a basket makes."""
 
 from dataclasses import replace
+from decimal import Decimal
 
 from core.errors import JobError
-from core.plan.evaluation import JUICES, Evaluation, PricedPour, Recipe
+from core.must.mixing import JUICES
+from core.plan.evaluation import Evaluation, PricedPour, Recipe
 from core.shelf.cheapest import Basket, Limits
 
 # Acid and tannin are no matter of price: they stay as planned.
@@ -36,6 +38,14 @@ def limits_of(
         raise JobError(f"Allow at least one kind, and at most {_MOST_KINDS}.", "most_kinds")
     kept = {fruit: (max(ml / volume - _SLACK, 0.0), 1.0) for fruit, ml in shares.items()}
     return Limits(max(least - _SLACK, 0.0), most_kinds, kept if keep_flavours else {})
+
+
+def dearer(now: Evaluation, then: Evaluation, bill: Decimal) -> bool:
+    """Whether a way costs more than what stands: by the bottle, and no less at the till. Never
+    where something of what stands has no price: that cannot be compared."""
+    if now.unpriced or now.bottles.each is None or then.bottles.each is None:
+        return False
+    return then.bottles.each > now.bottles.each and bill >= now.cost.packs
 
 
 def with_basket(recipe: Recipe, basket: Basket) -> Recipe:

@@ -7,7 +7,9 @@ from core.aim.solve import Aim, solve
 from core.errors import JobError
 from core.ferment.finish import dry_abv
 from core.finish.holding import LEAST_ABV
-from core.must.mixing import Pour, mix_of
+from core.finish.losses import pulpy
+from core.must.brought import juice_share
+from core.must.mixing import EMPTY_G, JUICES, Pour, mix_of
 from core.plan.acid_checks import about_acid
 from core.plan.amounts_in_words import measured
 from core.plan.balance import usual_enzyme_g
@@ -25,6 +27,11 @@ _WORKABLE_SG, _LIGHT_ABV = 1.100, 8.0
 _HAIR = 1e-6
 # What stays behind, as a share of the jug, from which it is worth planning for.
 _HEAVY_LOSS = 0.06
+# A must with less juice than this is thin. Common practice.
+_THIN_SHARE = 0.25
+# Nobody reads a brim nearer than this, as a share of the vessel.
+_NO_MARK = 0.005
+_TOLD_SHARE = 0.005
 
 
 def checks(plan: Planned) -> tuple[Caution, ...]:
@@ -58,7 +65,7 @@ def _about_room(plan: Planned) -> Iterable[Caution]:
     usual = usual_fill_ml(plan.vessel_ml)
     volume = plan.must.in_vessel_ml - plan.hold_back_ml
     over = volume - plan.vessel_ml
-    if over > 0.5:
+    if over > _NO_MARK * plan.vessel_ml:
         yield Caution(
             "overflow",
             f"{over:.0f} ml too much for this vessel: pour less, or take a bigger one.",
@@ -124,6 +131,26 @@ def _about_strength(plan: Planned) -> Iterable[Caution]:
             tuple(_some_sugar(plan)),
         )
 
+    if must.mix.ferment >= 1:
+        yield from _about_thinness(plan)
+
+
+def _about_thinness(plan: Planned) -> Iterable[Caution]:
+    """Mostly water with a little juice: sour enough, and fed, only by what is added."""
+    whole = plan.must.mix.volume_ml
+    share = juice_share(plan.pours, whole)
+    # Less than a drop is none.
+    drinks = [p for p in plan.pours if p.kind in JUICES and mix_of(p).mass >= EMPTY_G]
+    water = sum(p.amount for p in plan.pours if p.kind == "water")
+    let_down = water > share * whole or any(p.juice_percent is not None for p in drinks)
+    if drinks and share < _THIN_SHARE and let_down:
+        much = f"Only about {100 * share:.0f} % of it" if share >= _TOLD_SHARE else "Nothing in it"
+        yield Caution(
+            "thin_must",
+            f"{much} is juice: thin, flat, and little for the"
+            " yeast to live on. More juice and less water, or acid, tea and nutrient beside it.",
+        )
+
 
 def _lighter(plan: Planned) -> Iterable[Remedy]:
     """Less of the sugar, down to a gravity that yeast works through."""
@@ -179,6 +206,12 @@ def _about_gas(plan: Planned) -> Iterable[Caution]:
             f"At the worst {plan.glass.worst_volumes:.1f} volumes of gas, more than any bottle"
             " bears: prime less, or let less sugar be left.",
         )
+    if plan.glass.late_not_chosen:
+        yield Caution(
+            "late_not_chosen",
+            "Choose what is added at the end: a juice, concentrate or syrup. Until then it is"
+            " reckoned without.",
+        )
     if plan.glass.held_in_vain:
         yield Caution(
             "gas",
@@ -204,13 +237,18 @@ def _easier_bottles(glass: InTheGlass) -> Iterable[Remedy]:
         )
 
 
+def _stays(plan: Planned) -> str:
+    """What it stays with: pulp where there is any."""
+    return "the pulp and the lees" if any(map(pulpy, plan.pours)) else "the lees and in samples"
+
+
 def _about_losses(plan: Planned) -> Iterable[Caution]:
     finished = plan.ends.volume_ml
     lost = finished - plan.reaching_ml.value
     if finished > 0 and lost / finished > _HEAVY_LOSS:
         yield Caution(
             "losses",
-            f"About {lost:.0f} ml stays with the pulp and the lees: start with that much more"
+            f"About {lost:.0f} ml stays with {_stays(plan)}: start with that much more"
             " than you want to bottle. Enzyme before the yeast lets it settle tighter.",
             ()
             if dosed_g(plan.doses, "enzyme")

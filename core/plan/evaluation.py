@@ -6,25 +6,23 @@ from decimal import Decimal
 
 from core.aim.solve import Aim, solve
 from core.bottle.filling import PlannedBottles, planned_bottles
-from core.cost.costing import Cost, Pack, cost_of
+from core.cost.costing import Cost, Pack, cost_of, unpriced
 from core.errors import JobError
 from core.ferment.finish import Finish, finish
 from core.finish.losses import reaching_bottles
 from core.interval import Interval
 from core.measure.amounts import whole_packs
-from core.must.brought import Brought
+from core.must.brought import Brought, juice_share
 from core.must.composition import Composition
 from core.must.mixing import Must, Pour, make_must, mix_of
 from core.must.sharpness import sharpness
 from core.must.tannin import tannin
+from core.plan.balance import low
 from core.plan.caution import NOTHING_KNOWN, Caution, Known, Planned
 from core.plan.checks import checks
 from core.plan.glass import Base, GlassPlan, InTheGlass, in_the_glass
 from core.plan.kitchen import BY_TABLES, Kitchen
 from core.plan.planned_dose import PlannedDose
-
-JUICES = ("juice", "fruit")
-"""Kinds of pour that are juice, or become it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,7 +86,7 @@ class PourShare:
 class Evaluation:
     """The recipe's answer. `pours` carry solved amounts; `solved` names those. `acid` is as
     tartaric; `reaching_ml` is what of the jug gets into bottles, before anything is added at
-    the end (see `glass`)."""
+    the end (see `glass`); `low` names the sides of its balance that are (core.plan.balance)."""
 
     pours: tuple[Pour, ...]
     solved: tuple[str, ...]
@@ -103,6 +101,7 @@ class Evaluation:
     glass: InTheGlass
     bottles: PlannedBottles
     warnings: tuple[Caution, ...]
+    low: tuple[str, ...]
 
     @property
     def lees_ml(self) -> float:
@@ -111,13 +110,8 @@ class Evaluation:
 
     @property
     def juice_share(self) -> float:
-        """What part of the must, 0 to 1, was poured as juice or fruit."""
-        juice = sum(
-            share.volume_ml
-            for pour, share in zip(self.pours, self.shares, strict=True)
-            if pour.kind in JUICES
-        )
-        return juice / self.must.mix.volume_ml
+        """What part of the must, 0 to 1, is juice or fruit."""
+        return juice_share(self.pours, self.must.mix.volume_ml)
 
 
 def evaluate(recipe: Recipe) -> Evaluation:
@@ -129,11 +123,6 @@ def evaluate(recipe: Recipe) -> Evaluation:
     pours = solved(recipe)
     must = make_must(pours)
     ends = finish(must, recipe.tolerance_abv, recipe.kitchen.weaker_abv)
-    unpriced = tuple(
-        pour.name
-        for pour, item in zip(pours, recipe.pours, strict=True)
-        if item.pack is None and pour.kind not in ("water", "boiled_off") and pour.amount
-    )
     acid = sharpness(pours, must.mix.volume_ml)
     tannins = tannin(pours, must.mix.volume_ml)
     reaching = reaching_bottles(ends.volume_ml, pours, times_usual=recipe.kitchen.losses)
@@ -143,7 +132,9 @@ def evaluate(recipe: Recipe) -> Evaluation:
     except JobError as error:
         raise error.within("glass") from error
     bought = [(pour, item.pack) for pour, item in zip(pours, recipe.pours, strict=True)]
-    cost = cost_of([*bought, (glass.late, plan.late_pack)] if glass.late else bought)
+    if glass.late:
+        bought.append((glass.late, plan.late_pack))
+    cost = cost_of(bought)
     bottles = planned_bottles(glass.bottled_ml, cost.used if cost.known else None)
     planned = Planned(
         pours,
@@ -170,7 +161,7 @@ def evaluate(recipe: Recipe) -> Evaluation:
         must,
         ends,
         cost,
-        unpriced,
+        unpriced(bought),
         _shares(pours, must, acid, tannins, cost),
         acid,
         tannins,
@@ -178,6 +169,7 @@ def evaluate(recipe: Recipe) -> Evaluation:
         glass,
         bottles,
         checks(planned),
+        low(pours, must, acid.g_per_l, tannins.g_per_l, recipe.doses),
     )
 
 

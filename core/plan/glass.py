@@ -88,7 +88,8 @@ class GlassPlan:
 
     `style` is a key of STYLES. `sugar_g_per_l`: as sweet as so much sugar. `volumes` of gas
     for a fizzy one. `late` sweetens after stabilising, or is the juice added at the end, as
-    `late_share` of the bottle; a polyol in it is the sweetener of a sweet and fizzy one.
+    `late_share` of the bottle; a polyol in it is the sweetener of a sweet and fizzy one. While
+    nobody has chosen it, nothing is added.
     `closure` is the bottle it is meant for, with what closes it, when that is said.
     Raises JobError, placed in the plan, for what does not go together.
     """
@@ -111,8 +112,6 @@ class GlassPlan:
             raise JobError("How sweet? 15 g/L is off dry, 40 is sweet.", "sugar_g_per_l")
         if self.how.fizzy and self.volumes is None:
             raise JobError("How fizzy? 2.5 volumes is lively, 3.5 like sparkling.", "volumes")
-        if self.how.late and self.late is None:
-            raise JobError("Say what is added at the end: a juice, concentrate or syrup.", "late")
         if self.style == "late_juice" and not 0 < self.late_share <= _MOST_LATE_SHARE:
             raise JobError("The juice added at the end is up to half of the bottle.", "late_share")
         if self.volumes is not None:
@@ -134,21 +133,23 @@ class GlassPlan:
     @property
     def share_added(self) -> float:
         """What of the bottle is added at the end, 0 to 1."""
+        if self.late is None:
+            return 0.0
         if self.style == "late_juice":
             return self.late_share
         if self.style == "sweet_still":
             return _late_share(self.sugar_g_per_l, self.late_sugar_g_per_l)
         return 0.0
 
-    def for_bottles(self, bottled_ml: float) -> tuple[float, Pour | None]:
-        """Of so many ml in bottles, how much is the jug's, and what is added to it at the end.
+    def late_for(self, base_ml: float) -> Pour | None:
+        """What is added at the end to so many ml of the jug; None where nothing is.
 
         Raises JobError for a syrup or juice too thin for the sweetness wanted.
         """
-        late_ml = bottled_ml * self.share_added
-        if self.late is None or not late_ml:
-            return bottled_ml, None
-        return bottled_ml - late_ml, self.late.with_amount(_as_measured(self.late, late_ml))
+        share = self.share_added
+        if self.late is None or not share:
+            return None
+        return self.late.with_amount(_as_measured(self.late, base_ml * share / (1 - share)))
 
     @property
     def late_sugar_g_per_l(self) -> float:
@@ -187,7 +188,8 @@ class InTheGlass:
     bottling. `steps` say how, in order. `worst_volumes` of gas if all that can ferment does;
     `closed` is the bottle chosen, or the usual one; `closing` judges the chosen one, None when none
     is; `held_in_vain` says that sugar is
-    left which sorbate cannot hold at this strength.
+    left which sorbate cannot hold at this strength, `late_not_chosen` that something is to be added
+    at the end and nobody has said what.
     """
 
     abv: Interval
@@ -205,6 +207,7 @@ class InTheGlass:
     closed: Closure
     closing: Closing | None
     held_in_vain: bool
+    late_not_chosen: bool
 
 
 def in_the_glass(
@@ -258,6 +261,7 @@ def in_the_glass(
         plan.closure or (_FOR_FIZZ if primed.g_per_l else _FOR_STILL),
         gas if plan.closure else None,
         held_in_vain,
+        plan.how.late and plan.late is None,
     )
 
 

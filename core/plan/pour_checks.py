@@ -9,10 +9,11 @@ from core.plan.caution import Caution, Edit, Known, Planned, Remedy
 
 def about_pours(plan: Planned) -> Iterable[Caution]:
     """Each pour by itself: its ingredients, its plant, its label and its reading."""
+    stronger = _boiled_down(plan)
     for pour, known in zip(plan.pours, plan.known, strict=True):
         if not pour.amount:
             continue
-        yield from _about_ingredients(pour, known)
+        yield from _about_ingredients(pour, known, stronger)
         yield from _about_plant(pour)
         holds = pour.composition()
         if "reading_above_label" in holds.notes:
@@ -43,6 +44,8 @@ def about_pours(plan: Planned) -> Iterable[Caution]:
             )
 
 
+# From here on boiling down is told.
+_TOLD_TIMES = 1.1
 # Whole fruit with something in it that is not eaten. Common caution; no source.
 _STONES = ("plum", "apricot", "peach", "sour_cherry", "sweet_cherry", "mango")
 _PIPS = ("apple", "pear", "quince")
@@ -68,19 +71,32 @@ def _about_plant(pour: Pour) -> Iterable[Caution]:
     yield Caution("plant_poison", text, (_without(pour),))
 
 
-def _about_ingredients(pour: Pour, known: Known) -> Iterable[Caution]:
+def _boiled_down(plan: Planned) -> float:
+    """How many times as strong boiling down makes whatever does not boil away."""
+    away = sum(p.amount for p in plan.pours if p.kind == "boiled_off")
+    there = plan.must.mix.volume_ml
+    return (there + away) / there
+
+
+def _about_ingredients(pour: Pour, known: Known, stronger: float) -> Iterable[Caution]:
     if not known.ingredients:
         return
     read = read_ingredients(known.ingredients)
+    boiled = (
+        f" Boiled down it is {stronger:.1f} times as strong: sorbate and benzoate do not boil away,"
+        " and sulphite only in part."
+        if stronger >= _TOLD_TIMES
+        else ""
+    )
     if read.verdict == "will_not_ferment":
         remedies = [_without(pour)]
         if pour.composition().sugar > 0 and pour.kind != "powder":
             remedies.append(
                 Remedy("Keep it for the end, to sweeten", (Edit("late", name=pour.name),))
             )
-        yield Caution("preservative", f"{pour.name}: {read.sentence}", tuple(remedies))
+        yield Caution("preservative", f"{pour.name}: {read.sentence}{boiled}", tuple(remedies))
     elif read.verdict == "hard":
-        yield Caution("hard_on_yeast", f"{pour.name}: {read.sentence}", (_without(pour),))
+        yield Caution("hard_on_yeast", f"{pour.name}: {read.sentence}{boiled}", (_without(pour),))
 
 
 def _without(pour: Pour) -> Remedy:

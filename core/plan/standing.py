@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from core.interval import Interval
-from core.plan.balance import ACID_BAND, TANNIN_BAND
+from core.plan.balance import ACID_BAND, TANNIN_BAND, is_anything
 from core.plan.evaluation import Evaluation, Recipe
 from core.plan.vessel import usual_fill_ml
 
@@ -119,7 +119,9 @@ def standings(recipe: Recipe, result: Evaluation) -> tuple[Standing, ...]:
             ACID_BAND,
             (0.0, 16.0),
             aim.acid_g_per_l if aim else None,
-            _word(result.acid.g_per_l.value, _ACID_WORDS),
+            "hard to say"
+            if is_anything(result.acid.g_per_l, ACID_BAND)
+            else _word(result.acid.g_per_l.value, _ACID_WORDS),
         ),
         _standing(
             "tannin",

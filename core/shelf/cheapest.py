@@ -18,6 +18,7 @@ from core.cost.costing import Pack, packs_to_buy
 from core.errors import JobError
 from core.ferment.finish import dry_abv
 from core.measure.money import money
+from core.must.brought import juice_ml
 from core.must.mixing import Mix, Pour, mix_of
 
 # Of the strength aimed for, how far whole packs may stay off, % vol.
@@ -69,21 +70,17 @@ class Offer:
 
     def poured(self, amount: float) -> Pour:
         """The product with an amount, in g or ml as its pack."""
-        return Pour(
-            self.pour.name,
-            self.pour.kind,
-            None if self.by_mass else amount,
-            amount if self.by_mass else None,
-            self.pour.fruit,
-            self.pour.sugar,
-            self.pour.label,
-            self.pour.measured_sg,
+        return replace(
+            self.pour,
+            volume_ml=None if self.by_mass else amount,
+            mass_g=amount if self.by_mass else None,
         )
 
 
 @dataclass(frozen=True, slots=True)
 class Limits:
-    """What a plan must keep to. Shares are of the fill, 0 to 1; `fruit_share` by fruit key."""
+    """What a plan must keep to. Shares are of the fill, 0 to 1: of what is juice, and by fruit key
+    of what is poured of it."""
 
     least_juice_share: float = 0.0
     most_kinds: int | None = None
@@ -241,6 +238,7 @@ class _Model:
         per_pack = [mix_of(offer.poured(offer.pack_size)) for offer in offers]
         self._sugar = np.array([mix.ferment for mix in per_pack])
         self._room = np.array([_room_ml(o, m) for o, m in zip(offers, per_pack, strict=True)])
+        self._juice = [juice_ml(offer.poured(offer.pack_size)) for offer in offers]
         self._price = np.array([float(offer.pack.price) for offer in offers])
         # No more packs than fill the vessel twice over, by room or by sugar.
         self._most = np.array([max(1, math.ceil(fill_ml / max(r, 1.0))) for r in self._room])
@@ -291,9 +289,7 @@ class _Model:
 
     def _add_limits(self, rows: "_Rows", amount: int, used: int) -> None:
         limits = self._limits
-        juice = {
-            amount + i: self._room[i] for i, o in enumerate(self.offers) if o.pour.kind in _WHOLE
-        }
+        juice = {amount + i: self._juice[i] for i in range(self._count) if self._juice[i]}
         if limits.least_juice_share > 0:
             rows.add(juice, limits.least_juice_share * self.fill_ml, np.inf)
         if limits.most_kinds is not None:

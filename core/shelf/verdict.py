@@ -9,6 +9,7 @@ from core.shelf.facts import MOST_FERMENTABLE_BRIX, CartonFacts
 
 CODES = (
     "ferments",
+    "unread",
     "hard",
     "will_not_ferment",
     "thin",
@@ -21,6 +22,7 @@ CODES = (
 
 WORDS = {
     "ferments": "ferments",
+    "unread": "list not seen",
     "hard": "may struggle",
     "will_not_ferment": "won't ferment",
     "thin": "thin on its own",
@@ -40,6 +42,13 @@ _THIN_ABV = 4.0
 _POINTS = 10.0
 _BOTTLE_ML = 750.0
 _SWEET_G_PER_L = 80.0
+# What may hold a preservative, and says so in a list of ingredients.
+_LISTED = ("juice", "concentrate", "syrup", "kit", "powder")
+_UNREAD = (
+    "By its sugar it would ferment, but nobody has seen its list of ingredients: type or paste it,"
+    " or look on the pack for a preservative."
+)
+_NO_JUICE = "No juice is on its list: sugar and flavour in water, a thin wine by itself."
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,9 +91,13 @@ def verdict(pour: Pour, known: CartonFacts, ingredients: Ingredients | None) -> 
     elif known.strength_alone is not None and known.strength_alone.value < _THIN_ABV:
         code = "thin"
         reason = f"Alone it comes to {known.strength_alone.value:.1f} %: give it sugar or honey."
+    elif pour.kind in _LISTED and (ingredients is None or ingredients.verdict == "unknown"):
+        code, reason = "unread", _UNREAD
     else:
         code = "ferments"
-        reason = ingredients.sentence if ingredients else "Nobody has read its ingredients yet."
+        reason = ingredients.sentence if ingredients else "Nothing in it stops yeast."
+    if pour.kind == "juice" and pour.juice_percent == 0:
+        uses.append(_NO_JUICE)
     if "stays_sweet" in effects:
         uses.append("Its sweetener stays sweet whatever the yeast does.")
     if "hazy" in effects:
@@ -100,8 +113,11 @@ def _lifting_ml(known: CartonFacts) -> float | None:
     return _BOTTLE_ML * wanted / (known.sugar_g_per_l.value - wanted)
 
 
-def preservatives(ingredients: Ingredients) -> tuple[str, ...]:
-    """Names of what stops yeast or is hard on it, as a list says them."""
+def preservatives(ingredients: Ingredients) -> tuple[str, ...] | None:
+    """Names of what stops yeast or is hard on it, as a list says them; None where no list was
+    seen: not read is never none."""
+    if ingredients.verdict == "unknown":
+        return None
     holding = (STOPS_YEAST, "hard_on_yeast")
     return tuple(
         dict.fromkeys(

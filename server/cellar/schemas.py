@@ -10,7 +10,11 @@ from server.shelf.schemas import IntervalOut, NamedOut, SideOut
 
 
 class CellarLotOut(LotRow):
-    """A lot in the cellar with its batch; `standing` is wait, ready, soon or past."""
+    """What of a lot stands `here` in one `place` of the cellar, with its batch; `standing` is wait,
+    ready, soon or past."""
+
+    place: str
+    here: int
 
     jug: int
     number: int

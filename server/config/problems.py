@@ -78,6 +78,7 @@ _SENTENCES = {
     "int_parsing": "Here should be a whole number.",
     "int_from_float": "Here should be a whole number.",
     "int_type": "Here should be a whole number.",
+    "too_long": "That is more than fits here at once.",
     "json_invalid": "This is not JSON.",
     "datetime_from_date_parsing": "Here should be a date and time.",
     "datetime_parsing": "Here should be a date and time.",

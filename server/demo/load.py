@@ -28,6 +28,10 @@ from server.shelf.schemas import ProductIn
 _KEPT = timedelta(days=3)
 
 
+# How the demo's jugs are racked before they are bottled.
+_RACKED_BEFORE, _LEFT_BEHIND_ML = timedelta(days=1), 180
+
+
 @transaction.atomic
 def load(now: datetime) -> Account:
     """A copy of the demo kitchen for one visitor, dated back from `now`. Old copies go."""
@@ -139,13 +143,12 @@ def _load_events(jug: Jug, demo: DemoJug, now: datetime) -> None:
             for index, ((size, kind, closed), count) in enumerate(demo.bottles.items())
         ]
         filled = now - timedelta(days=demo.bottled_days_ago)
-        total = sum(size * count for (size, _, _), count in demo.bottles.items())
         # A little sulphite as it is racked, for the malic acid.
+        racked = filled - _RACKED_BEFORE
+        steps.append(Step("racked", {"left_behind_ml": _LEFT_BEHIND_ML}, racked))
         dose = {"dose": "sulphite_potassium", "mass_g": 0.4}
         steps.append(Step("dosed", dose, filled))
-        # The bottles measure what reached them: the rest was lees.
-        steps.append(Step("measured", {"volume_ml": total}, filled))
-        steps.append(Step("bottled", {"lots": lots}, filled))
+        steps.append(Step("bottled", {"lots": lots, "rest_is_lees": True}, filled))
     if steps:
         steps.sort(key=lambda step: step.at)
         write(JugState.load(jug), jug.account, steps)

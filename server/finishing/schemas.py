@@ -5,6 +5,7 @@ from typing import Literal
 
 from pydantic import BaseModel, Field
 
+from server.config.limits import MOST_LINES, MOST_TOGETHER
 from server.jugs.bottle_schemas import BottleCountIn
 from server.jugs.plan_schemas import PourIn, VesselIn
 from server.shelf.schemas import IntervalOut
@@ -219,7 +220,7 @@ class WantedIn(BaseModel):
 class BlendIn(BaseModel):
     """Two to five jugs to blend to what is wanted; all of it where no volume is named."""
 
-    jugs: list[int]
+    jugs: list[int] = Field(max_length=MOST_TOGETHER)
     wanted: WantedIn
     volume_ml: float | None = None
 
@@ -268,7 +269,7 @@ class FlavourIn(BaseModel):
 
 
 class FlavoursIn(BaseModel):
-    flavours: list[FlavourIn]
+    flavours: list[FlavourIn] = Field(max_length=MOST_LINES)
 
 
 class FlavourOut(BaseModel):

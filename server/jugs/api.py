@@ -10,12 +10,13 @@ from django.utils import timezone
 from ninja import Body, File, Query, Router, UploadedFile
 
 from server.accounts.auth import account_of, signed_in
+from server.config.limits import MOST_TOGETHER
 from server.config.problems import REFUSALS, Problem
 from server.jugs.actions import fill_bottles as filling
 from server.jugs.actions import jug_file, past_plans, recipe_file, share_plan, write_down
 from server.jugs.actions import read_stem as readings
 from server.jugs.actions.begin import begin
-from server.jugs.actions.brew_day import mark_step, scale_trial, steps_of
+from server.jugs.actions.brew_day import mark_step, mix_warm, scale_trial, steps_of
 from server.jugs.actions.choose import choose, keep_habit, ways
 from server.jugs.actions.fork import fork
 from server.jugs.actions.keep_picture import keep_picture
@@ -32,6 +33,8 @@ from server.jugs.brew_schemas import (
     BrewDayOut,
     ChoiceIn,
     HabitIn,
+    MixedIn,
+    MixedOut,
     PouredIn,
     SchoolOut,
     StepIn,
@@ -178,7 +181,8 @@ def split_jug(request: HttpRequest, jug_id: int, payload: SplitIn) -> list[Relat
 @router.get("/side-by-side", response={200: SideBySideOut, **REFUSALS})
 def jugs_side_by_side(request: HttpRequest, jug: Query[list[int]]) -> SideBySideOut:
     """Two to four jugs, and every figure of their plans."""
-    return side_by_side([_state(request, jug_id) for jug_id in jug])
+    # One more than may be is enough to say so.
+    return side_by_side([_state(request, jug_id) for jug_id in jug[:MOST_TOGETHER]])
 
 
 @router.get("/{int:jug_id}/recipe", response={200: dict[str, Any], **REFUSALS})
@@ -335,6 +339,12 @@ def get_picture(request: HttpRequest, jug_id: int, picture_id: int) -> HttpRespo
 def post_trial(request: HttpRequest, jug_id: int, payload: TrialIn) -> TrialOut:
     """What a sample took, for the whole jug; keeps nothing."""
     return scale_trial(_state(request, jug_id), payload)
+
+
+@router.post("/{int:jug_id}/mixed", response={200: MixedOut, **REFUSALS})
+def post_mixed(request: HttpRequest, jug_id: int, payload: MixedIn) -> MixedOut:
+    """How warm it is with hot water in it; keeps nothing."""
+    return mix_warm(_state(request, jug_id), payload)
 
 
 @router.get("/{int:jug_id}/forecast", response={200: ForecastOut, **REFUSALS})

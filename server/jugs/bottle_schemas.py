@@ -1,11 +1,13 @@
 """Bottles as the endpoints take and give them: lots, priming, gas, what they wait for."""
 
-from datetime import datetime
-from typing import Any
+from datetime import date, datetime
+from typing import Any, Literal
 from uuid import UUID
 
-from pydantic import BaseModel
+from pydantic import BaseModel, field_validator
 
+from core.batch.standing import Stands
+from server.config.limits import few
 from server.jugs.plan_schemas import ClosingOut, PourIn, StrengthOut
 from server.shelf.schemas import IntervalOut
 
@@ -40,13 +42,17 @@ class BottleCountIn(BaseModel):
 class BottlingIn(BaseModel):
     """`against_advice` says why it is closed where the answer is do_not; `insist` goes on past
     a think. `some_left`: the jug goes on with the rest, which else is lees. `priming` is stirred
-    into all of it, where the lots have none of their own."""
+    into all of it, where the lots have none of their own. `late`: what the plan adds at the end
+    goes in with these bottles, or is left out; None while nobody has said."""
 
     bottles: list[BottleCountIn]
     some_left: bool = False
     priming: PrimingIn | None = None
+    late: Literal["in", "out"] | None = None
     insist: bool = False
     against_advice: str = ""
+
+    _few = field_validator("bottles")(few)
 
 
 class WayOutOut(BaseModel):
@@ -69,15 +75,39 @@ class LotPrimedOut(BaseModel):
     spoons: str | None
 
 
+class StandsOut(BaseModel):
+    """So many bottles of a lot in one place, and whether it is so cold there that all but stops."""
+
+    place: str
+    count: int
+    cold: bool
+
+    @classmethod
+    def of(cls, stands: Stands) -> "list[StandsOut]":
+        """Where there are any."""
+        there = [part for part in stands.parts if part.count]
+        return [cls(place=part.place, count=part.count, cold=part.cold) for part in there]
+
+
+class GasOnOut(BaseModel):
+    """Gas in a closed bottle on a day, volumes, and the pressure of the worst over the air."""
+
+    on: date
+    expected_volumes: float
+    worst_volumes: float
+    bar: float
+
+
 class BottleOutcome(BaseModel):
     """One lot; `closing` is None for one of before the kinds were asked. `left` are those that
-    nobody has opened, given or lost."""
+    nobody has opened, given or lost, and `stands` where. `gas` is what comes day by day where they
+    stand, at `gas_at_c`; none where gas leaves or none is to come."""
 
     id: str
     size_ml: int
     count: int
     left: int
-    place: str
+    stands: list[StandsOut]
     abv: IntervalOut
     priming: LotPrimedOut | None
     ways_out: list[WayOutOut]
@@ -89,6 +119,8 @@ class BottleOutcome(BaseModel):
     closing: ClosingOut | None
     label_says: list[str]
     label_lines: list[str]
+    gas_at_c: float
+    gas: list[GasOnOut]
 
 
 class DoneOut(BaseModel):
@@ -112,10 +144,18 @@ class DueOut(BaseModel):
     done: DoneOut | None
 
 
+class LateOut(BaseModel):
+    """What the plan adds at the end and no event says went in: what the page asks of it, with how
+    much it is; `unsure` while nobody has answered."""
+
+    asks: str
+    unsure: bool
+
+
 class BottlingOut(BaseModel):
     """What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle,
-    `weigh` what is weighed for it, `steps` the day in its order, and `due` what filled bottles wait
-    for."""
+    `weigh` what is weighed for it, `steps` the day in its order, `due` what filled bottles wait
+    for, and `late` what the plan adds at the end that is not in."""
 
     id: UUID | None
     at: datetime | None
@@ -132,6 +172,7 @@ class BottlingOut(BaseModel):
     weigh: list[str]
     steps: list[str]
     due: list[DueOut]
+    late: LateOut | None
     against_advice: str
 
 
@@ -146,7 +187,8 @@ class DrinkOut(BaseModel):
 
 class LotRow(BaseModel):
     """A lot of bottles in a line: how many are left, where, how strong, what one cost, and between
-    when they are at their best; `drink` is what it looks like."""
+    when they are at their best; `drink` is what it looks like, `warns` what somebody has to know
+    who takes one in hand."""
 
     id: str
     size_ml: int
@@ -155,12 +197,13 @@ class LotRow(BaseModel):
     bottle: str
     closure: str
     name: str
-    place: str
+    stands: list[StandsOut]
     filled_at: datetime
     abv: float
     fizzy: bool
     cost_each: str | None
     says: list[str]
+    warns: list[str]
     ready_from: datetime
     best_until: datetime
     drink: DrinkOut | None

@@ -1,35 +1,44 @@
 """Bottles filled from a jug: what is written down for them, and what core makes of them."""
 
-from datetime import datetime
+from datetime import datetime, timedelta
 from decimal import Decimal
 from typing import Any
 from uuid import uuid4
+from zoneinfo import ZoneInfo
 
 from django.utils import timezone
 
+from core.batch.at_the_end import not_in_yet
 from core.batch.counted import warmest_c
 from core.batch.events import Bottled
 from core.batch.events import Event as CoreEvent
+from core.batch.filled_lot import left_in_jug_ml, over_ml
 from core.batch.life import Life, life
-from core.batch.lots import BottledLot, how_strong
+from core.batch.lots import BottledLot, gas_to_come, how_strong
 from core.bottle import filling
+from core.bottle.closing import WORDS
 from core.bottle.filling_day import filling_day
 from core.bottle.label import label_lines
 from core.bottle.priming import prime_with, priming
-from core.cost.costing import per_bottle
+from core.cost.costing import per_bottle, unpriced
 from core.errors import JobError
 from core.files.journal import read_event
 from core.files.recipe_file import POUR_KEYS, money_text, read_pour
+from core.learn.spending import all_poured
 from core.must.mixing import Pour
 from core.plan.amounts_in_words import measured, spooned
 from core.tables import SUGARS
+from server.accounts.models import Account
 from server.jugs.bottle_schemas import (
     BottleCountIn,
     BottleOutcome,
     BottlingIn,
     BottlingOut,
+    GasOnOut,
+    LateOut,
     LotPrimedOut,
     PrimingIn,
+    StandsOut,
     WayOutOut,
 )
 from server.jugs.evaluation import closing_out, strength_out
@@ -41,12 +50,40 @@ from server.shelf.schemas import IntervalOut
 
 
 def bottling_out(state: JugState, asked: BottlingIn) -> BottlingOut:
-    """What these bottles would hold and cost. Raises JobError when they cannot be."""
+    """What these bottles would hold and cost; the worse of what the plan adds at the end in and
+    left out, until somebody says which. Raises JobError when they cannot be."""
     # Says why where the plan cannot be worked out.
     _unpriced(state)
+    if asked.late is not None or _not_in_yet(state) is None:
+        return _previewed(state, asked)
+    ways: list[BottlingOut] = []
+    refused: JobError | None = None
+    for late in ("in", "out"):
+        try:
+            ways.append(_previewed(state, asked.model_copy(update={"late": late})))
+        except JobError as error:
+            refused = error
+    if not ways:
+        assert refused is not None
+        raise refused
+    first = ways[0]
+    both = zip(*(way.bottles for way in ways), strict=True)
+    first.bottles = [max(lots, key=_danger) for lots in both]
+    first.late = _late_out(state, asked)
+    return first
+
+
+def _previewed(state: JugState, asked: BottlingIn) -> BottlingOut:
     events = bottling_events(state, asked)
     told = life(state.folded(events), key_of(state.jug), timezone.now())
     return _told(state, told, events[-1], asked, None)
+
+
+def _danger(lot: BottleOutcome) -> tuple[int, float]:
+    """The worse a lot may be closed the higher."""
+    if lot.closing is None:
+        return (0, 0.0)
+    return (WORDS.index(lot.closing.verdict), lot.closing.worst_volumes)
 
 
 def bottled_out(state: JugState, told: Life, saved: Event) -> BottlingOut:
@@ -61,15 +98,16 @@ def _told(
     filled = {lot.id for lot in event.what.lots}
     lots = [lot for lot in told.lots if lot.filled.lot.id in filled]
     total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
-    left = _left_ml(state, saved, total)
+    goes_on = not (event.what.rest_is_lees or told.jug.emptied)
+    left = left_in_jug_ml([lot.filled for lot in lots])
     paid = [lot.filled.money for lot in lots if lot.filled.money is not None]
     return BottlingOut(
         id=saved.id if saved else None,
         at=saved.at if saved else None,
-        bottles=[_lot_out(lot, state.jug.account.shows, state.jug.account.spoons) for lot in lots],
+        bottles=[_lot_out(lot, state.jug.account, timezone.now()) for lot in lots],
         bottled_ml=total,
         left_ml=left,
-        left_says=filling.left_says(left, total, asked.some_left),
+        left_says=filling.left_says(left, total, goes_on, over_ml([lot.filled for lot in lots])),
         abv=IntervalOut.of(lots[0].abv) if lots else None,
         how=how_strong(lots[0]) if lots else "",
         base=strength_out(state.progress.strength) if state.progress else None,
@@ -86,25 +124,41 @@ def _told(
             )
         ),
         due=[due_out(due) for due in told.due if saved and due.lot is not None],
+        late=None if saved else _late_out(state, asked),
         against_advice=asked.against_advice,
     )
 
 
 def _unpriced(state: JugState) -> list[str]:
-    """What of the plan has no price; a jug that only received has no plan."""
-    return list(state.evaluation.unpriced) if state.plan["pours"] else []
+    """What is in the jug, or goes in at the end, without a price; a jug that only received has no
+    plan. Raises the JobError that stands in the plan's way."""
+    if not state.plan["pours"]:
+        return []
+    paid_for = [(item.pour, item.pack) for item in all_poured(state.as_poured, state.happened)]
+    late = _not_in_yet(state)
+    if late is not None and state.recipe.glass is not None:
+        paid_for.append((late, state.recipe.glass.late_pack))
+    return list(unpriced(paid_for))
 
 
-def _left_ml(state: JugState, saved: Event | None, total: float) -> float:
-    """What of it did not get into these bottles."""
-    before = state.folded((), until=saved.at) if saved else state.world
-    brew = before.jugs[key_of(state.jug)].brew if before else None
-    if brew is None or brew.empty:
-        return 0.0
-    base_ml, late = _for_bottles(state, total)
-    # What was added at the end by an event of its own is in the jug already.
-    added = late is not None and _is_in(state, late.name, saved.at if saved else None)
-    return filling.left_behind_ml(brew.drink().volume_ml, total if added else base_ml)
+def _not_in_yet(state: JugState) -> Pour | None:
+    return not_in_yet(state.recipe, state.happened) if state.plan["pours"] else None
+
+
+def _late_for(state: JugState) -> Pour | None:
+    """What the plan adds at the end to what is in the jug, and is not in."""
+    there = state.life.now if state.life else None
+    glass = state.recipe.glass if _not_in_yet(state) is not None else None
+    return glass.late_for(there.volume_ml.value) if glass and there else None
+
+
+def _late_out(state: JugState, asked: BottlingIn) -> LateOut | None:
+    late = _late_for(state)
+    if late is None:
+        return None
+    much = measured(late.amount, late.by_mass, state.jug.account.shows)
+    asks = f"The plan adds {much} {late.name} at the end. Does it go in?"
+    return LateOut(asks=asks, unsure=asked.late is None)
 
 
 def bottling_events(state: JugState, asked: BottlingIn) -> list[CoreEvent]:
@@ -122,14 +176,8 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
     """The same as kinds with what: what reaches the bottles, sweetened as the plan
     has it, bottled."""
     total = filling.counted_ml([(line.size_ml, line.count) for line in asked.bottles])
-    base_ml, late = _for_bottles(state, total)
-    if late is not None and _is_in(state, late.name):
-        base_ml, late = total, None
+    late = _late_for(state) if asked.late == "in" else None
     steps: list[tuple[str, dict[str, Any]]] = []
-    there = state.life.now if state.life else None
-    if there and not asked.some_left and base_ml < there.volume_ml.value:
-        # The bottles measure what was left of it: the rest is lees.
-        steps.append(("measured", {"volume_ml": base_ml}))
     if late is not None:
         steps.append(("added", {"pour": _as_planned(state, late)}))
     before = sum(len(event.what["lots"]) for event in state.standing if event.kind == "bottled")
@@ -151,6 +199,8 @@ def bottling_steps(state: JugState, asked: BottlingIn) -> list[tuple[str, dict[s
     together = _priming(state, asked.priming, total)
     if together:
         what["priming"] = together
+    if not asked.some_left:
+        what["rest_is_lees"] = True
     return [*steps, ("bottled", what)]
 
 
@@ -203,22 +253,6 @@ def _weighed(lots: list[BottledLot], system: str) -> list[str]:
     return [f"{measured(much, by_mass, system)} {name}" for (name, by_mass), much in found.items()]
 
 
-def _for_bottles(state: JugState, total_ml: float) -> tuple[float, Pour | None]:
-    """What of so many ml is the jug's, and what the plan adds to it at the end."""
-    glass = state.recipe.glass if state.plan["pours"] else None
-    return glass.for_bottles(total_ml) if glass else (total_ml, None)
-
-
-def _is_in(state: JugState, late: str, until: datetime | None = None) -> bool:
-    """Whether what is added at the end was written down already, by then."""
-    return any(
-        event.kind == "added"
-        and event.what.get("pour", {}).get("name") == late
-        and (until is None or event.at < until)
-        for event in state.standing
-    )
-
-
 def _as_planned(state: JugState, late: Pour) -> dict[str, Any]:
     """What is added at the end, in the shape it was planned in, with its amount."""
     planned: Any = state.plan["glass"]
@@ -233,16 +267,18 @@ def lot_name(index: int) -> str:
     return chr(ord("a") + index % 26) + ("" if index < 26 else str(index // 26))
 
 
-def _lot_out(lot: BottledLot, system: str, spoons: str) -> BottleOutcome:
+def _lot_out(lot: BottledLot, account: Account, at: datetime) -> BottleOutcome:
     filled = lot.filled.lot
+    celsius, gas = gas_to_come(lot, at)
+    today = at.astimezone(ZoneInfo(account.time_zone)).date()
     return BottleOutcome(
         id=filled.id,
         size_ml=round(filled.size_ml),
         count=filled.count,
         left=lot.filled.left,
-        place=lot.filled.place,
+        stands=StandsOut.of(lot.filled.stands),
         abv=IntervalOut.of(lot.abv),
-        priming=_primed_out(lot, system, spoons),
+        priming=_primed_out(lot, account.shows, account.spoons),
         ways_out=[
             WayOutOut(
                 text=way.text,
@@ -260,6 +296,16 @@ def _lot_out(lot: BottledLot, system: str, spoons: str) -> BottleOutcome:
         closing=closing_out(lot.closing, lot.pressure_bar),
         label_says=list(lot.label_says),
         label_lines=list(label_lines(lot.label_says, filled.against_advice)),
+        gas_at_c=celsius,
+        gas=[
+            GasOnOut(
+                on=today + timedelta(days=on.days),
+                expected_volumes=on.expected,
+                worst_volumes=on.worst,
+                bar=on.bar,
+            )
+            for on in gas
+        ],
     )
 
 

@@ -84,6 +84,21 @@ class PouredIn(BaseModel):
     amount: float | None = Field(None, ge=0, le=1e6)
 
 
+class MixedIn(BaseModel):
+    """Hot water poured in, ml and °C, and how warm all the rest is."""
+
+    hot_ml: float
+    hot_c: float
+    rest_c: float
+
+
+class MixedOut(BaseModel):
+    """How warm it is mixed, and what that means, in sentences."""
+
+    celsius: float
+    says: list[str]
+
+
 class TrialIn(BaseModel):
     """What a sample took until it tasted right."""
 

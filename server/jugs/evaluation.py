@@ -125,6 +125,7 @@ def evaluation_out(recipe: Recipe, result: Evaluation, account: Account) -> Eval
             for row in standings(recipe, result)
         ],
         warnings=[_warning_out(caution) for caution in result.warnings],
+        low=list(result.low),
         reckoned_with=list(reckoned_with(recipe)),
     )
 

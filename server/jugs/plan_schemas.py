@@ -6,6 +6,7 @@ from typing import Literal
 from pydantic import BaseModel, field_validator
 
 from core.tables import DRINK_COLOURS
+from server.config.limits import few, short
 from server.shelf.schemas import IntervalOut
 
 
@@ -42,6 +43,8 @@ class PourIn(BaseModel):
     product_id: int | None = None
     colour: str | None = None
     locked: bool | None = None
+
+    _short = field_validator("name")(short)
 
     @field_validator("colour")
     @classmethod
@@ -118,6 +121,8 @@ class PlanIn(BaseModel):
     ph: float | None = None
     most_per_bottle: str | None = None
     kitchen: KitchenIn | None = None
+
+    _few = field_validator("pours", "doses")(few)
 
 
 class MustOut(BaseModel):
@@ -253,4 +258,5 @@ class EvaluationOut(BaseModel):
     cost: CostOut
     standings: list[StandingOut]
     warnings: list[WarningOut]
-    reckoned_with: list[str] = []
+    low: list[str]
+    reckoned_with: list[str]

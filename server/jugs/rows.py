@@ -13,7 +13,7 @@ from pydantic_core import from_json
 
 from core import tables
 from core.batch.due import Due, done_by
-from core.batch.lots import BottledLot
+from core.batch.lots import BottledLot, warns
 from core.batch.news import no_longer
 from core.batch.outlook import outlook
 from core.batch.settling import CORK
@@ -23,7 +23,7 @@ from core.bottle.label import label_lines
 from core.files.recipe_file import money_text
 from core.plan.schools import Choices
 from server.accounts.models import Account
-from server.jugs.bottle_schemas import DoneOut, DrinkOut, DueOut, LotRow
+from server.jugs.bottle_schemas import DoneOut, DrinkOut, DueOut, LotRow, StandsOut
 from server.jugs.journal import key_of, with_events
 from server.jugs.models import Jug
 from server.jugs.outcomes import batches_changed, outcome_of, spent_of
@@ -193,6 +193,7 @@ def _row(state: JugState, ahead: bool) -> JugRow:
     jug, gone = state.jug, state.progress
     plan = PlanIn.model_validate(state.plan)
     dry = _likely_dry(state) if ahead else None
+    shape, vessel_ml = stands_in(state, plan)
     return JugRow(
         id=jug.id,
         number=jug.number,
@@ -204,8 +205,8 @@ def _row(state: JugState, ahead: bool) -> JugRow:
         sg=state.readings[-1].sg_at_20 if state.readings else None,
         abv=_strength_now(state),
         share=gone.share if gone else 0.0,
-        shape=_shape(jug, plan),
-        vessel_ml=plan.vessel.volume_ml if plan.vessel else None,
+        shape=shape,
+        vessel_ml=vessel_ml,
         held_ml=_held_ml(state),
         due=_due(state),
         dry_from=dry[0] if dry else None,
@@ -263,12 +264,13 @@ def _lot_row(lot: BottledLot, choices: Choices, look: DrinkOut | None) -> LotRow
         bottle=filled.lot.closure.bottle,
         closure=filled.lot.closure.closure,
         name=filled.lot.closure.name,
-        place=filled.place,
+        stands=StandsOut.of(filled.stands),
         filled_at=filled.at,
         abv=lot.abv.value,
         fizzy=fizzy,
         cost_each=None if lot.cost_each is None else money_text(lot.cost_each),
         says=list(label_lines(lot.label_says, filled.lot.against_advice)),
+        warns=list(warns(lot)),
         ready_from=best.ready,
         best_until=best.best_until,
         drink=look,
@@ -336,10 +338,20 @@ def _held_ml(state: JugState) -> float:
     return 0.0 if state.unsolved else state.evaluation.must.in_vessel_ml
 
 
-def _shape(jug: Jug, plan: PlanIn) -> str:
-    """What its vessel is shaped like: a demijohn where nobody says."""
-    vessel = plan.vessel
-    if vessel and vessel.key in tables.VESSELS:
-        return tables.VESSELS[vessel.key].shape
-    own = jug.account.vessels.filter(id=vessel.own_id).first() if vessel and vessel.own_id else None
-    return own.shape if own else "demijohn"
+def stands_in(state: JugState, plan: PlanIn) -> tuple[str, float | None]:
+    """The shape of the vessel it stands in, a demijohn where nobody says, and its ml: the planned
+    one, or the one it was racked into since."""
+    planned, account = plan.vessel, state.jug.account
+    jug = state.world.jugs[key_of(state.jug)] if state.world else None
+    volume_ml = (jug.vessel_ml if jug else None) or (planned.volume_ml if planned else None)
+    if planned and volume_ml == planned.volume_ml:
+        if planned.key in tables.VESSELS:
+            return tables.VESSELS[planned.key].shape, volume_ml
+        own = account.vessels.filter(id=planned.own_id).first() if planned.own_id else None
+    else:
+        there = account.vessels.filter(removed_at=None)
+        own = there.filter(volume_ml=volume_ml).first() if volume_ml else None
+    if own:
+        return own.shape, volume_ml
+    sold = (row.shape for row in tables.VESSELS.values() if row.volume_ml == volume_ml)
+    return next(sold, "demijohn"), volume_ml

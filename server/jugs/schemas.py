@@ -6,6 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
+from server.config.limits import MOST_LINES
 from server.jugs.bottle_schemas import BottlingOut, DrinkOut, DueOut
 from server.jugs.plan_schemas import EvaluationOut, PlanIn, StrengthOut, VesselIn, YeastIn
 from server.shelf.schemas import IntervalOut
@@ -94,7 +95,7 @@ class EventOut(BaseModel):
 class NowOut(BaseModel):
     """What is in the jug now; `measured` where a reading settles it. `hundred` is the sugar left
     (g/L) of a hundred jugs that read as it does, the driest first; `dry` of them hold less than dry
-    may, which is `dry_g_per_l`."""
+    may, which is `dry_g_per_l`. `shape` and `vessel_ml` are of the vessel that it stands in now."""
 
     volume_ml: IntervalOut
     sg: IntervalOut
@@ -106,6 +107,8 @@ class NowOut(BaseModel):
     hundred: list[float]
     dry: int
     dry_g_per_l: float
+    shape: str
+    vessel_ml: float | None
     so2_added_mg_per_l: float
     cost: str | None
 
@@ -177,11 +180,12 @@ class RelatedOut(BaseModel):
 
 
 class VersionOut(BaseModel):
-    """A plan as it was kept: when, and what was in it."""
+    """A plan as it was kept: when, what was in it, and what it changed of the one before."""
 
     version: int
     kept_at: datetime
     said: str
+    changed: list[str]
 
 
 class ForkIn(BaseModel):
@@ -200,7 +204,7 @@ class ArmIn(BaseModel):
 
 
 class SplitIn(BaseModel):
-    arms: list[ArmIn]
+    arms: list[ArmIn] = Field(max_length=MOST_LINES)
 
 
 class DifferenceOut(BaseModel):

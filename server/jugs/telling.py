@@ -15,6 +15,7 @@ from server.jugs.evaluation import evaluation_out, strength_out
 from server.jugs.journal import core_event, key_of
 from server.jugs.models import Event, Jug
 from server.jugs.plan_schemas import PlanIn
+from server.jugs.rows import stands_in
 from server.jugs.schemas import (
     CauseOfSurpriseOut,
     EventOut,
@@ -151,6 +152,7 @@ def _now_out(state: JugState) -> NowOut | None:
     if now is None or state.life is None:
         return None
     hundred = estimate_of(state.life.jug).hundred
+    shape, vessel_ml = stands_in(state, PlanIn.model_validate(state.plan))
     return NowOut(
         volume_ml=IntervalOut.of(now.volume_ml),
         sg=IntervalOut.of(now.sg),
@@ -162,6 +164,8 @@ def _now_out(state: JugState) -> NowOut | None:
         hundred=[round(sugar, 2) for sugar in hundred],
         dry=sum(sugar <= DRY_G_PER_L for sugar in hundred),
         dry_g_per_l=DRY_G_PER_L,
+        shape=shape,
+        vessel_ml=vessel_ml,
         so2_added_mg_per_l=now.so2_added_mg_per_l,
         cost=None if now.cost is None else money_text(now.cost),
     )

@@ -5,7 +5,7 @@ import json
 import struct
 import zipfile
 import zlib
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from typing import Any
 
 from core.errors import JobError
@@ -39,22 +39,59 @@ def packed(files: Iterable[tuple[str, Any]]) -> bytes:
     return out.getvalue()
 
 
-def unpacked(raw: bytes) -> Mapping[str, bytes]:
-    """The files in a zip by their names. Raises JobError for what is none, or unfolds too far."""
-    try:
-        with zipfile.ZipFile(io.BytesIO(raw)) as archive:
-            entries = [entry for entry in archive.infolist() if not entry.is_dir()]
-            size = sum(entry.file_size for entry in entries)
-            if len(entries) > _MOST_FILES or size > _MOST_UNFOLDED:
-                raise JobError("That is more than any kitchen holds.", "file")
-            return {entry.filename: archive.read(entry) for entry in entries}
-    except JobError:
-        raise
-    # What zipfile raises for what is no zip, a broken, an encrypted or an exotic one.
-    except _NO_ZIP:
-        raise JobError(
-            "That is no kitchen: bring in the zip that “Export everything” made.", "file"
-        ) from None
+class Zipped(Mapping[str, bytes]):
+    """The files in a zip by their names, those in a folder where one is named. Each is unfolded
+    when it is asked for, so that no more than one is in memory.
+
+    Raises JobError for what is no zip, broken, encrypted or exotic, or unfolds too far.
+    """
+
+    def __init__(self, archive: zipfile.ZipFile, folder: str = "") -> None:
+        self._archive = archive
+        self._entries = {
+            entry.filename.removeprefix(folder): entry
+            for entry in archive.infolist()
+            if not entry.is_dir() and entry.filename.startswith(folder)
+        }
+
+    @classmethod
+    def read(cls, raw: bytes) -> "Zipped":
+        """All of it."""
+        try:
+            archive = zipfile.ZipFile(io.BytesIO(raw))
+        except _NO_ZIP:
+            raise _no_kitchen() from None
+        entries = archive.infolist()
+        size = sum(entry.file_size for entry in entries)
+        if len(entries) > _MOST_FILES or size > _MOST_UNFOLDED:
+            raise JobError("That is more than any kitchen holds.", "file")
+        return cls(archive)
+
+    def folder(self, name: str) -> "Zipped":
+        """What is in one folder of it, without the folder's name."""
+        return Zipped(self._archive, name)
+
+    def __getitem__(self, name: str) -> bytes:
+        entry = self._entries[name]
+        try:
+            # No further than it says: what unfolds beyond that is no kitchen's.
+            with self._archive.open(entry) as file:
+                return file.read(entry.file_size)
+        except _NO_ZIP:
+            raise _no_kitchen() from None
+
+    def __contains__(self, name: object) -> bool:
+        return name in self._entries
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self._entries)
+
+    def __len__(self) -> int:
+        return len(self._entries)
+
+
+def _no_kitchen() -> JobError:
+    return JobError("That is no kitchen: bring in the zip that “Export everything” made.", "file")
 
 
 def document(files: Mapping[str, bytes], name: str) -> dict[str, Any]:

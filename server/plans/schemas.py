@@ -21,11 +21,13 @@ class AmountOut(BaseModel):
 
 
 class NearestOut(BaseModel):
-    """The nearest that can be; `text` is empty when nothing comes near."""
+    """The nearest that can be; `text` is empty when nothing comes near. What `adjusts` was fixed,
+    and the aim is met once it is not."""
 
     text: str
     amounts: list[AmountOut]
     abv: float | None
+    adjusts: list[str]
 
 
 class AdditionOut(BaseModel):
@@ -83,10 +85,15 @@ class BasketOut(BaseModel):
 
 
 class CheapestOut(BaseModel):
-    """Up to three baskets, the cheapest first; `least_juice` is the share they kept to. `sure`
-    is False where time ran out before the cheapest was proven."""
+    """Up to three baskets, the cheapest first, none of them dearer than the plan; `least_juice` is
+    the share they kept to. `sure` is False where time ran out before the cheapest was proven.
+    `unpriced` is what of the plan has no price and cannot be compared; `left_out` what of it is in
+    none of the baskets."""
 
     baskets: list[BasketOut]
+    unpriced: list[str]
+    left_out: list[str]
+    per_bottle: str | None
     least_juice: float
     sure: bool
 

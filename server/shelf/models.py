@@ -10,6 +10,7 @@ from core.cost.costing import Pack
 from core.errors import JobError
 from core.must.mixing import Pour
 from core.pack.declared import Label, neat, read_label, undiluted
+from core.pack.no_juice import printed_share
 
 
 class Product(models.Model):
@@ -139,7 +140,7 @@ class Product(models.Model):
             sugar=self.sugar or None,
             label=self.label(),
             measured_sg=self.measured_sg,
-            juice_percent=self.juice_percent,
+            juice_percent=printed_share(self.kind, self.juice_percent, self.label_text),
         )
 
     def pack(self) -> Pack | None:

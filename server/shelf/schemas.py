@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import BaseModel, Field
 
 from core.interval import Interval
+from server.config.limits import MOST_TOGETHER
 
 
 class IntervalOut(BaseModel):
@@ -104,7 +105,7 @@ class FactsOut(BaseModel):
     price_per_litre: Decimal | None
     price_each: Decimal | None
     verdict: VerdictOut
-    preservatives: list[str]
+    preservatives: list[str] | None
     beside: BesideOut | None
 
 
@@ -245,7 +246,7 @@ class ComparedOut(BaseModel):
 class CompareIn(BaseModel):
     """Two to four products, how many packs of each, and the vessel."""
 
-    ids: list[int]
+    ids: list[int] = Field(max_length=MOST_TOGETHER)
     packs: int = 3
     vessel_ml: float = 5000
 

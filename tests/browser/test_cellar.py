@@ -45,7 +45,7 @@ def test_bottles_move_to_a_shelf_of_their_own_and_are_counted(cellar):
     lot(cellar, "33 cl").click()
     cellar.get_by_text("Move, give away, count").click()
     cellar.get_by_label("Where it stands").fill("Garage")
-    cellar.get_by_role("button", name="Move", exact=True).click()
+    cellar.get_by_role("button", name="Move all").click()
     garage = cellar.get_by_role("region", name="Garage")
     expect(garage).to_contain_text("4 left of 4")
     cellar.get_by_label("Counted: so many are there").fill("9")
@@ -104,6 +104,9 @@ def test_what_it_cost_stands_with_the_bottles(cellar, person):
     cost = cellar.get_by_role("region", name="What it cost")
     expect(cost).to_contain_text("£3.99 of ingredients")
     expect(cost).to_contain_text("at the till")
+    # Nobody priced yeast or corks: they are asked for.
+    expect(cost).to_contain_text("Not counted: yeast and caps and corks.")
+    expect(cost.get_by_role("link", name="To the shelf")).to_be_visible()
     cost.get_by_label("One like it in a shop, GBP").fill("7.50")
     expect(cost).to_contain_text("A bottle of yours saves £6.")
 

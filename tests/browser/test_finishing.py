@@ -199,6 +199,7 @@ def test_stopped_sweet_is_refused_in_corks_and_led_to_a_vent(page, person, call)
 def test_three_jugs_are_blended_to_a_target(page, person, call):
     dry, weak = stopped(call, "Dry"), stopped(call, "Weak")
     stopped(call, "Third")
+    wrote(call, weak, "racked", {"left_behind_ml": 0, "vessel_ml": 10_000})
     wrote(call, weak, "added", {"pour": {"name": "Water", "kind": "water", "volume_ml": 2500}})
     at(page, person, dry, "finish")
     page.get_by_text("Blend", exact=True).click()

@@ -45,6 +45,27 @@ def test_a_change_just_before_leaving_is_kept(bench, person, leave):
     assert poured() == 2750
 
 
+def test_an_amount_that_cannot_be_read_stops_nothing_else_from_being_kept(bench, person):
+    bench.get_by_label("Amount of Pear juice, ml").fill("2750")
+    person.kept()
+    bench.get_by_label("Amount of Pear juice, ml").fill("1 bag")
+    bench.get_by_role("button", name="set a limit").click()
+    bench.get_by_label("A bottle at most, GBP").fill("9.50")
+    expect(bench.get_by_test_id("kept")).to_have_text("saved, but not Pear juice")
+    plan = Jug.objects.get().plans.last().plan
+    assert (plan["most_per_bottle"], plan["pours"][0]["volume_ml"]) == ("9.50", 2750)
+    bench.reload()
+    # What was typed stands there still, with what is wrong about it.
+    expect(bench.get_by_label("Amount of Pear juice, ml")).to_have_value("1 bag")
+    expect(bench.get_by_test_id("kept")).to_have_text("saved, but not Pear juice")
+    bench.get_by_role("button", name="Next: pitch the yeast").click()
+    expect(bench.get_by_text("Not in the plan as you typed it: Pear juice.")).to_be_visible()
+    bench.go_back()
+    bench.get_by_label("Amount of Pear juice, ml").fill("2 L")
+    person.kept()
+    assert poured() == 2000
+
+
 @pytest.mark.browser_context_args(**PHONE)
 def test_a_scroll_that_begins_on_a_bar_pours_nothing_and_one_across_pours(bench, person):
     field = bench.get_by_label("Amount of Pear juice, ml")
@@ -58,6 +79,8 @@ def test_a_scroll_that_begins_on_a_bar_pours_nothing_and_one_across_pours(bench,
     assert float(field.input_value()) < 3000
     person.kept()
     person.pitch("1.052")
+    # What comes after the first drawing moves the rest down.
+    bench.wait_for_load_state("networkidle")
     stem = bench.get_by_role("slider", name="Gravity on the stem")
     was = stem.get_attribute("aria-valuenow")
     finger(bench, stem, along=-SCROLL_PX)

@@ -238,7 +238,11 @@ def test_how_it_is_in_the_glass_is_planned_backwards(bench, person):
     bench.get_by_role("button", name="How you want it").click()
     style = bench.get_by_role("combobox", name="How you want it")
     style.select_option(label="Sweet and still, after stabilising")
-    expect(bench.get_by_label("Added at the end")).not_to_have_value("")
+    # Nothing is taken for it that nobody chose.
+    late = bench.get_by_role("combobox", name="Added at the end")
+    expect(late).to_have_value("")
+    expect(bench.locator("main")).to_contain_text("Choose what is added at the end")
+    late.select_option(index=1)
     _, core = check(bench, person)
     assert core.glass.sugar_g_per_l == pytest.approx(15, abs=0.1)
     expect(bench.locator("main")).to_contain_text(f"Stir in {core.glass.late_ml:.0f} ml")
@@ -289,6 +293,29 @@ def test_the_nearest_is_offered_and_taken(bench, person):
     bench.get_by_role("button", name="Use this").click()
     expect(bench.get_by_role("button", name="Let sugar and water adjust")).to_be_visible()
     check(bench, person)
+
+
+def test_a_product_takes_the_rows_place_and_what_is_fixed_is_let_adjust(bench, person):
+    person.shelve("Sharp pear", "pear", "9.4", "0.80")
+    bench.reload()
+    bench.get_by_role("combobox", name="Add an ingredient").fill("Pear juice")
+    bench.get_by_role("option", name="Pear juice, as it usually is").click()
+    bench.get_by_label("Amount of Pear juice, ml").fill("2500")
+    bench.get_by_role("button", name="Let sugar and water adjust").click()
+    expect(bench.get_by_text("without Pear juice, which has no price")).to_be_visible()
+    bench.get_by_role("button", name="Use Pear for Pear juice").click()
+    expect(bench.get_by_label("Amount of Pear, ml")).to_have_value("2500")
+    expect(bench.get_by_role("button", name="More for Pear juice")).to_have_count(0)
+    expect(bench.get_by_text("which has no price")).to_have_count(0)
+    bench.get_by_role("button", name="White sugar adjusts: fix it").click()
+    bench.get_by_label("Amount of White sugar, g").fill("20")
+    expect(bench.get_by_text("White sugar is set to “Fixed”.")).to_be_visible()
+    bench.get_by_role("button", name="Let White sugar adjust").click()
+    expect(bench.get_by_role("button", name="White sugar adjusts: fix it")).to_be_visible()
+    check(bench, person)
+    bench.get_by_role("button", name="More for Pear").click()
+    bench.get_by_role("menuitem", name="Use Sharp pear instead").click()
+    expect(bench.get_by_label("Amount of Sharp pear, ml")).to_have_value("2500")
 
 
 def test_an_earlier_plan_comes_back(bench, person):

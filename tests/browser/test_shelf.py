@@ -328,6 +328,22 @@ def test_prices_stock_and_a_gravity_on_the_products_own_page(page, person):
     expect(page.get_by_text("richer than its label")).to_be_visible()
 
 
+def test_what_is_typed_while_the_last_one_is_saved_stays(page, person):
+    person.sign_in()
+    person.shelve("Pear juice", "pear", "10.8", "1.15")
+    page.goto(f"{person.home}/shelf")
+    page.get_by_role("link", name="Pear juice").click()
+    held = []
+    page.route("**/measured", lambda route: held.append(route))
+    gravity = page.get_by_label("Gravity", exact=True)
+    gravity.fill("1.080")
+    page.get_by_role("button", name="Save reading").click()
+    gravity.fill("1.052")
+    held[0].continue_()
+    expect(page.get_by_text("Reading saved.")).to_be_visible()
+    expect(gravity).to_have_value("1.052")
+
+
 def test_a_file_in_with_a_broken_row_and_then_without(page, person):
     person.sign_in()
     page.goto(f"{person.home}/shelf/files")

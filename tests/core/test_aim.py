@@ -59,13 +59,13 @@ def test_more_sugar_is_heavier_stronger_and_fuller(grams, more):
 @pytest.mark.parametrize(
     ("pours", "aim", "tolerance", "words"),
     [
-        ([juice(), SUGAR], Aim(("Sugar",), abv=5), None, r"Even with no Sugar it misses by \d+ g: .*stronger than 5 %"),
-        ([juice(5000), SUGAR, WATER], Aim(("Sugar", "Water"), abv=12, fill_ml=4500), None, "already fills 5.00 L"),
+        ([juice(), SUGAR], Aim(("Sugar",), abv=5), None, r"Without any Sugar it is still \d+ g too much: .*stronger than 5 %"),
+        ([juice(5000), SUGAR, WATER], Aim(("Sugar", "Water"), abv=12, fill_ml=4500), None, "already comes to 5.00 L"),
         ([juice(), SUGAR], Aim(("Sugar",), abv=15), 12, "yeast gives up near 12 %"),
         ([juice(), SUGAR], Aim(("Honey",), abv=11), None, "No ingredient is called “Honey”"),
         ([juice(), juice()], Aim(("Pear",), abv=11), None, "Two ingredients are called"),
         ([juice(), SUGAR], Aim(("Sugar",), abv=11, fill_ml=4000), None, "need two ingredients"),
-        ([juice(), WATER], Aim(("Water",), abv=11), None, r"Even with no Water it misses by \d+ ml: the rest is too weak"),
+        ([juice(), WATER], Aim(("Water",), abv=11), None, r"Without any Water it is still \d+ ml too much: the rest is too weak"),
         ([juice(), juice(10, "Pear 2")], Aim(("Pear", "Pear 2"), abv=6, fill_ml=100), None, "same strength"),
         ([SUGAR], Aim(("Sugar",), abv=90), None, "not a strength yeast reaches"),
         ([SUGAR], Aim(("Sugar",)), None, "or a fill"),
@@ -209,7 +209,7 @@ def test_made_up_to_the_mark_it_fills_to_the_mark(fill):
     [
         (
             Aim(("Water",), fill_ml=2000),
-            r"Even with no Water it misses by \d+ ml: .* already fills",
+            r"Without any Water it is still \d+ ml too much: .* already comes to",
         ),
         (Aim(("Water", "Sugar"), fill_ml=5000), "A fill needs one ingredient"),
         (Aim((("Water", "Pear"),), fill_ml=5000), "let one ingredient adjust"),

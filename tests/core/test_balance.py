@@ -1,5 +1,6 @@
 """What is in the must from its pours, the usual band, and what to add."""
 
+from dataclasses import replace
 from decimal import Decimal
 
 import pytest
@@ -12,6 +13,7 @@ from core.must.tannin import tannin
 from core.pack.declared import read_label
 from core.plan.amounts_in_words import in_kitchen_things, measured
 from core.plan.balance import balance, usual_enzyme_g
+from core.plan.evaluation import PricedPour, Recipe, evaluate
 from core.plan.planned_dose import PlannedDose, dosed_g
 
 PEAR = Pour("Pear", "juice", 2500.0, None, "pear", label=read_label("10.8", 100, "ml"))
@@ -55,6 +57,18 @@ def test_a_flat_thin_must_and_what_mends_each_side():
     fed = rows["nutrient"].additions[0]
     assert [d.when for d in fed.doses] == ["after_24_h", "after_48_h", "after_72_h"]
     assert sum(d.mass_g for d in fed.doses) == pytest.approx(fed.mass_g, abs=0.02)
+
+
+def test_an_acid_that_may_be_anything_is_not_called_low_nor_high():
+    """A juice with no fruit named holds 3 to 12 g/L and more, by the table's widest range."""
+    nameless = replace(PEAR, fruit=None)
+    row = weighed(nameless)["acid"]
+    assert row.there.low < row.band[0] < row.band[1] < row.there.high
+    assert (row.word, row.additions) == ("unknown", ())
+    assert "do not say how sour" in row.sentence
+    # With enough acid added to be sharp whatever it was, it is known.
+    sharp = Pour("Citric", "acid", mass_g=40.0, acid="citric")
+    assert weighed(nameless, sharp)["acid"].word == "high"
 
 
 def test_a_sharp_must_is_told_what_takes_the_edge_off():
@@ -132,3 +146,50 @@ CARTON = Pack(Decimal("1.15"), 1000)
 )
 def test_amounts_as_kitchen_things(pour, pack, said):
     assert in_kitchen_things(pour, pack) == said
+
+
+@pytest.mark.parametrize("fruit", ["pear", "apple", "grape", "plum", "orange", "pineapple"])
+@pytest.mark.parametrize("water", [0, 800, 3000])
+def test_after_the_dose_that_was_asked_for_it_is_no_longer_low(fruit, water):
+    label = read_label("10.8", 100, "ml")
+    pours = [
+        Pour("Juice", "juice", 3000.0, None, fruit, label=label),
+        Pour("Sugar", "sugar", mass_g=450.0),
+        Pour("Water", "water", float(water)),
+    ]
+    before = evaluate(Recipe(tuple(PricedPour(pour) for pour in pours)))
+    rows = balance(pours, before.must, before.acid.g_per_l, before.tannin.g_per_l, ())
+    # One rule behind both: what the plan page names is what the balance calls low.
+    assert before.low == tuple(row.name for row in rows if row.word == "low")
+    more, doses = list(pours), ()
+    for row in rows:
+        for one in row.additions[:1] if row.word == "low" else ():
+            if one.kind in ("acid", "tannin"):
+                more.append(Pour(one.kind, one.kind, mass_g=one.mass_g, **{one.kind: one.key}))
+            else:
+                doses = (*doses, *one.doses)
+    after = evaluate(Recipe(tuple(PricedPour(pour) for pour in more), doses=doses))
+    # Body comes from juice alone: nothing is dosed for it.
+    assert set(after.low) <= {"Body"}
+
+
+def test_a_must_of_a_tenth_juice_is_said_to_be_thin():
+    label = read_label("10.8", 100, "ml")
+    pours = (
+        Pour("Juice", "juice", 450.0, None, "pear", label=label),
+        Pour("Sugar", "sugar", mass_g=800.0),
+        Pour("Water", "water", 3600.0),
+    )
+    found = evaluate(Recipe(tuple(PricedPour(pour) for pour in pours)))
+    (said,) = (each.text for each in found.warnings if each.code == "thin_must")
+    # 450 of some 4,540 ml: sugar takes up 0.62 ml a gram.
+    assert said.startswith("Only about 10 % of it is juice")
+    richer = tuple(replace(pour, volume_ml=2000.0) for pour in pours[:1]) + pours[1:]
+    codes = [w.code for w in evaluate(Recipe(tuple(PricedPour(p) for p in richer))).warnings]
+    assert "thin_must" not in codes
+
+
+def test_less_than_a_drop_of_juice_stands_in_no_answers_way():
+    pours = (Pour("Juice", "juice", 0.001, None, "pear"), SUGAR, WATER)
+    found = evaluate(Recipe(tuple(PricedPour(pour) for pour in pours)))
+    assert "thin_must" not in [each.code for each in found.warnings]

@@ -102,7 +102,7 @@ def test_nothing_need_boil_off_what_is_strong_enough():
 
 def test_the_nearest_to_a_strength_that_juice_alone_passes():
     aim = Aim(("Sugar", "Water"), 4.0, fill_ml=3500)
-    with pytest.raises(JobError, match="Even with no"):
+    with pytest.raises(JobError, match="Without any"):
         solve([PEAR, SUGAR, WATER], aim)
     found = nearest([PEAR, SUGAR, WATER], aim)
     assert found
@@ -121,6 +121,23 @@ def test_the_nearest_to_more_than_the_yeast_can_is_what_it_can():
     assert found
     assert found.abv == pytest.approx(14.0, abs=0.01)
     assert found.fill_ml == pytest.approx(4500, abs=1)
+
+
+def test_what_is_fixed_is_named_as_the_cause_and_let_adjust():
+    """Sugar from the shelf that stands as fixed: it may give, instead of no water in less."""
+    aim = Aim(("Water",), 9.0, fill_ml=4500)
+    found = nearest([PEAR, SUGAR, WATER], aim)
+    assert found.adjusts == ("Sugar",)
+    assert found.text.startswith("Sugar is set to \u201cFixed\u201d.")
+    assert (found.abv, found.fill_ml) == pytest.approx((9.0, 4500), abs=0.01)
+    # What is locked stays as it is: another that is fixed gives, where that reaches it.
+    held = nearest([PEAR, SUGAR, WATER], replace(aim, abv=5.0), locked=("Sugar",))
+    assert held.adjusts == (PEAR.name,)
+    # Where that does not meet it nothing is offered that would leave something out.
+    assert nearest([PEAR, SUGAR, WATER], aim, locked=("Sugar", PEAR.name)) is None
+    assert nearest([PEAR, SUGAR, WATER], replace(aim, abv=15.0), tolerance_abv=12.0) is None
+    both = nearest([PEAR, SUGAR, WATER], replace(aim, solve=()))
+    assert both.adjusts == ("Sugar", "Water")
 
 
 def test_the_nearest_of_nothing_is_nothing():

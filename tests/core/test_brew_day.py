@@ -161,6 +161,9 @@ def test_all_at_once_feeds_with_the_yeast_and_none_not_at_all():
     assert once["nutrient_with"].title.startswith("1.2 g")
     none = {step.key for step in steps(doses=doses, choices={"nutrient": "none"})}
     assert "nutrient_with" not in none
+    in_parts = {step.key: step for step in steps(doses=doses)}
+    assert "0.6 g nutrient (diammonium phosphate) 48 hours after" in in_parts["fed_later"].text
+    assert "fed_later" not in {*none, *once, *(step.key for step in steps())}
 
 
 def test_a_juice_that_fights_back_gets_a_crowd_of_yeast_and_what_that_risks():

@@ -7,6 +7,8 @@ import pytest
 
 from core.aim.solve import Aim
 from core.cost.costing import Pack
+from core.errors import JobError
+from core.files.recipe_file import read_recipe
 from core.must.mixing import Pour
 from core.pack.declared import read_label
 from core.plan.caution import HARMS, Edit, Known
@@ -284,3 +286,50 @@ def test_everything_checked_offers_a_way_out():
         "not_fermentable",
     }
     assert all(seen.values())
+
+
+def test_a_preservative_boiled_down_is_said_to_be_stronger():
+    """Half boiled away, twice as strong: conservation of mass."""
+    squash = {
+        "name": "Drink", "kind": "juice", "volume_ml": 4000, "label": {"sugars_g": "10", "per_ml": 100},
+        "ingredients": "Ingredients: pear juice, potassium sorbate.",
+    }  # fmt: skip
+    boiled = {"name": "Boiled off", "kind": "boiled_off", "volume_ml": 2000}
+    recipe = {"format": "amber-jug-recipe", "version": 1, "pours": [squash]}
+    plain = next(w for w in evaluate(read_recipe(recipe)).warnings if w.code == "preservative")
+    assert "Boiled down" not in plain.text
+    recipe["pours"].append(boiled)
+    down = next(w for w in evaluate(read_recipe(recipe)).warnings if w.code == "preservative")
+    assert "2.0 times as strong" in down.text
+    assert "do not boil away" in down.text
+
+
+@pytest.mark.parametrize("ph", [1.0, 7.5])
+def test_a_ph_no_drink_has_is_refused(ph):
+    recipe = {"format": "amber-jug-recipe", "version": 1, "ph": ph, "pours": [{"name": "W", "kind": "water", "volume_ml": 100}]}  # fmt: skip
+    with pytest.raises(JobError, match="none of a drink"):
+        read_recipe(recipe)
+
+
+def test_a_millilitre_over_the_brim_is_not_wrong_and_half_a_cup_is():
+    """Nobody reads a brim to half a percent: common practice, no source."""
+    water = PricedPour(replace(WATER, volume_ml=5001.0 - 3000.0 - 250.0))
+    pours = (PricedPour(PEAR), PricedPour(SUGAR), water)
+    volume = evaluate(replace(PLAIN, pours=pours)).must.in_vessel_ml
+    for over, wrong in ((1.0, False), (120.0, True)):
+        told = evaluate(replace(PLAIN, pours=pours, vessel_ml=volume - over))
+        assert ("overflow" in {w.code for w in told.warnings}) is wrong
+        assert wrong or "foam_room" in {w.code for w in told.warnings}
+
+
+def test_what_has_no_pulp_loses_none_to_it():
+    soda = Pour("Drink", "juice", 1500.0, None, None, label=read_label("11", 100, "ml"))
+    plums = Pour("Plums", "fruit", mass_g=1500.0, fruit="plum")
+    texts = []
+    for pour in (soda, plums):
+        told = evaluate(
+            replace(PLAIN, pours=(PricedPour(pour), PricedPour(WATER)), vessel_ml=4000.0)
+        )
+        texts += [w.text for w in told.warnings if w.code == "losses"]
+    assert any("pulp" in text for text in texts[-1:])
+    assert all("pulp" not in text for text in texts[:-1])

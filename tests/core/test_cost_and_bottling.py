@@ -1,3 +1,4 @@
+from dataclasses import replace
 from decimal import Decimal
 
 import pytest
@@ -5,7 +6,6 @@ import pytest
 from core.bottle.filling import (
     counted_ml,
     full_bottles,
-    left_behind_ml,
     left_says,
     planned_bottles,
 )
@@ -18,6 +18,7 @@ from core.cost.costing import (
     per_bottle,
     per_unit_of_alcohol,
     saved_against,
+    unpriced,
 )
 from core.errors import JobError
 from core.finish.losses import reaching_bottles
@@ -46,6 +47,22 @@ def test_a_pack_in_grams_poured_by_volume():
     cost = cost_of([(honey, Pack(Decimal("2.60"), pack_g=454))])
     # 100 ml of honey weigh about 142 g.
     assert cost.used == pytest.approx(Decimal("0.81"), abs=Decimal("0.02"))
+
+
+def test_a_priced_row_of_which_nothing_goes_in_is_no_price_of_the_jug():
+    cost = cost_of([(PEAR.with_amount(0), CARTON), (PEAR.with_amount(500), None)])
+    assert not cost.known
+    assert cost_of([(PEAR.with_amount(500), replace(CARTON, price=Decimal(0)))]).known
+
+
+def test_what_has_no_price_is_named_once_and_water_is_free():
+    sugar = Pour("Sugar", "sugar", mass_g=100)
+    steam = Pour("Boiled off", "boiled_off", volume_ml=200)
+    water = Pour("Water", "water", volume_ml=500)
+    pear = PEAR.with_amount(1000)
+    bought = [(pear, CARTON), (sugar, None), (sugar, None), (steam, None), (water, None)]
+    assert unpriced(bought) == ("Sugar",)
+    assert unpriced([(pear.with_amount(0), None)]) == ()
 
 
 def test_shares_of_bottles_add_up_to_all_of_it():
@@ -78,7 +95,6 @@ def test_bottles_from_a_jug():
     planned = planned_bottles(4416, Decimal("5.80"))
     assert (planned.count, planned.each) == (5, Decimal("1.16"))
     assert planned_bottles(500, Decimal("5.80")).each is None
-    assert left_behind_ml(4416, 3750) == 666
     assert counted_ml([(750, 5), (330, 1)]) == 4080
 
 
@@ -168,6 +184,9 @@ def test_bottling_day_goes_by_the_bottles(lots, said, unsaid):
 def test_what_is_left_of_a_jug_is_lees_or_to_be_counted():
     assert left_says(400, 3750, False).startswith("left on the lees")
     assert left_says(900, 3750, False).startswith("left over: count more")
+    # Six 75 cl bottles out of 4.44 L.
+    assert "60 ml more than is reckoned" in left_says(0, 4500, False, 60)
+    assert left_says(0, 4500, False, 10).startswith("left on the lees")
     assert left_says(900, 3750, True).startswith("stays in the jug")
 
 

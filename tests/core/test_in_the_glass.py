@@ -56,6 +56,17 @@ def test_what_is_added_at_the_end_counts_for_sugar_volume_and_strength():
     assert any("sulphite and sorbate" in step for step in glass.steps)
 
 
+@pytest.mark.parametrize("style", ["sweet_still", "late_juice"])
+def test_nothing_is_added_at_the_end_until_somebody_chose_it(style):
+    chosen, open_ = PLANS[style], replace(PLANS[style], late=None)
+    assert evaluate(planned(chosen)).glass.late_ml > 0
+    found = evaluate(planned(open_))
+    assert (found.glass.late, found.glass.late_ml) == (None, 0.0)
+    assert found.glass.abv == evaluate(planned(PLANS["dry_still"])).glass.abv
+    (said,) = (c.text for c in found.warnings if c.code == "late_not_chosen")
+    assert said.startswith("Choose what is added at the end")
+
+
 def test_priming_adds_strength_and_gas():
     result = evaluate(planned(PLANS["fizzy"]))
     # 2.5 volumes less 0.875 at 20 °C, 4 g/L each: 6.5 g/L, which adds 0.4 %.
@@ -90,6 +101,7 @@ def test_what_is_added_at_the_end_is_paid_for():
     assert more == pytest.approx(
         Decimal("0.002") * Decimal(with_it.glass.late_ml), abs=Decimal("0.01")
     )
+    assert set(without.unpriced) - set(with_it.unpriced) == {dear.late.name}
 
 
 @pytest.mark.parametrize(
@@ -97,7 +109,6 @@ def test_what_is_added_at_the_end_is_paid_for():
     [
         ({"style": "sparkling"}, "style"),
         ({"style": "sweet_still", "late": CORDIAL}, "sugar_g_per_l"),
-        ({"style": "sweet_still", "sugar_g_per_l": 20}, "late"),
         ({"style": "fizzy"}, "volumes"),
         ({"style": "fizzy", "volumes": 9}, "wanted_volumes"),
         ({"style": "late_juice", "late": PLUM, "late_share": 0.9}, "late_share"),

@@ -280,3 +280,25 @@ def test_a_brand_is_a_name_and_nothing_said_of_the_drink(label, brand):
 def test_what_is_only_among_the_ingredients_is_not_the_thing_for_sure(label, kind, sure):
     found = read_label_text(label).fields["kind"]
     assert (found.value, found.sure) == (kind, sure)
+
+
+@pytest.mark.parametrize("said", ["NET WT 12 FL OZ (355 ml)", "Net contents: 355 ml", "355 ml"])
+def test_how_much_is_in_it_is_no_part_of_a_name(said):
+    told = read_label_text(f"Elderberry syrup {said}\nIngredients: sugar, water, elderberries.")
+    assert told.fields["name"].value == "Elderberry syrup"
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Bitter orange juice 1 L",
+        "Seville orange drink",
+        "Pomeranzensaft",
+        "Jus d'orange amère",
+        "Zumo de naranja amarga",
+    ],
+)
+def test_a_bitter_orange_is_no_orange(text):
+    """Some three times as sour: a fruit of its own, and in no table here."""
+    assert "fruit" not in read_label_text(text).fields
+    assert read_label_text("Orange juice 1 L").fields["fruit"].value == "orange"

@@ -121,7 +121,9 @@ def judged(pour, text=None):
     ("pour", "text", "code"),
     [
         (juice("11.4"), "blackcurrant juice", "ferments"),
-        (juice("11.4"), None, "ferments"),
+        # Not read is not none; a bag of sugar has no list.
+        (juice("11.4"), None, "unread"),
+        (Pour("Sugar", "sugar"), None, "ferments"),
         (juice("11.4"), "water, juice, E202", "will_not_ferment"),
         (juice("11.4"), "juice, E223", "hard"),
         (juice("4.4"), "water, juice", "thin"),

@@ -126,7 +126,7 @@ def test_polyols_count_as_extract_and_monohydrate_without_its_water():
         ({"aim__abv": 15}, "aim.abv: The yeast gives up near 14 %"),
         ({"aim__solve": ["White sugar"]}, "aim.solve: Strength and fill need two"),
         ({"aim__solve": "White sugar"}, "aim.solve: List the names"),
-        ({"aim__fill_ml": 3000}, "aim: Even with no"),
+        ({"aim__fill_ml": 3000}, "aim: Without any"),
         ({"aim__abv": 5, "aim__fill_ml": None, "aim__solve": ["White sugar"]}, "stronger than 5 %"),
     ],
 )  # fmt: skip

@@ -46,8 +46,8 @@ def test_what_a_label_says_of_the_fruit_is_for_the_whole_of_it():
 
 
 def test_a_vessel_overflows_by_the_pulp_too():
-    pours = tuple(PricedPour(p) for p in (WATER, PLUMS.with_amount(1900)))
-    room = make_must([p.pour for p in pours])
-    vessel = (room.mix.volume_ml + room.in_vessel_ml) / 2
-    codes = [w.code for w in evaluate(Recipe(pours, vessel_ml=vessel)).warnings]
+    pours = tuple(PricedPour(p) for p in (WATER, PLUMS.with_amount(8000)))
+    # What is liquid of it fills the vessel to the brim.
+    liquid = make_must([p.pour for p in pours]).mix.volume_ml
+    codes = [w.code for w in evaluate(Recipe(pours, vessel_ml=liquid)).warnings]
     assert "overflow" in codes

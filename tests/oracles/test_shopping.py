@@ -8,6 +8,7 @@ import pytest
 
 from core.must.mixing import mix_of
 from core.shelf.cheapest import Limits, _Model, _room_ml
+from core.tables import FRUITS, GENERIC_SUGARS
 from tests.shelves import made_up_shelf
 
 FILL_ML = 4500
@@ -28,11 +29,17 @@ def by_cbc(offers, limits):
         if offer.pour.kind == "juice":
             poured = packs
             problem += bought >= packs - int(offer.at_home)
-            juice.append(_room_ml(offer, mix) * packs)
+            # What is only sold as a nectar holds so much juice.
+            juice.append(_room_ml(offer, mix) * FRUITS[offer.pour.fruit].juice_share * packs)
         else:
             poured = pulp.LpVariable(f"poured{i}", 0)
             problem += poured <= packs
             problem += bought >= poured - offer.at_home
+        if offer.pour.kind == "concentrate":
+            # The juice it was: its sugar by what such juice usually holds, g in 100 ml.
+            row = FRUITS.get(offer.pour.fruit)
+            low, high = row.sugars if row else GENERIC_SUGARS
+            juice.append(mix.sugar / ((low + high) / 2) * 100 * poured)
         sugar.append(mix.ferment * poured)
         room.append(_room_ml(offer, mix) * poured)
         bill.append(float(offer.pack.price) * bought)

@@ -149,3 +149,13 @@ def test_a_refractometer_reads_before_and_after_but_proves_nothing(call, planned
     assert not after["progress"]["proven"]
     status, data = call("POST", path(planned, "readings"), {"sg": 1.0, "brix": 7.0})
     assert (status, data["errors"][0]["at"]) == (422, "sg")
+
+
+def test_hot_water_is_mixed_into_the_planned_must_and_nothing_is_kept(call, planned):
+    body = {"hot_ml": 800, "hot_c": 100, "rest_c": 15}
+    found = call.ok("POST", f"jugs/{planned['id']}/mixed", body)
+    # 0.8 of 4.26 kg at 100 °C, the rest a thin syrup at 15: by hand a good 32 °C.
+    assert found["celsius"] == pytest.approx(32.5, abs=0.7)
+    assert "none goes in yet" in " ".join(found["says"])
+    status, said = call("POST", f"jugs/{planned['id']}/mixed", {**body, "hot_ml": 9000})
+    assert (status, said["errors"][0]["at"]) == (422, "hot_ml")

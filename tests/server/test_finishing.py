@@ -236,6 +236,7 @@ def test_a_base_that_nothing_holds_is_minded(call):
 
 def test_three_jugs_blended_to_a_target(call):
     dry, sweet, weak = stopped(call, "Dry"), stopped(call, "Sweet", 1.015), stopped(call, "Weak")
+    wrote(call, weak, "racked", {"left_behind_ml": 0, "vessel_ml": 10_000})
     wrote(call, weak, "added", {"pour": {"name": "Water", "kind": "water", "volume_ml": 2500}})
     jugs = [dry["id"], sweet["id"], weak["id"]]
     asked = {"jugs": jugs, "wanted": {"abv": 9.5}, "volume_ml": 3000}
@@ -348,6 +349,10 @@ def test_a_bottle_that_bursts_warns_of_the_others(call):
     lots = [{"size_ml": 330, "count": 6, **CROWN, "priming": {"volumes": 2.3}}]
     made = call.ok("POST", path(jug, "bottling"), {"bottles": lots, "insist": True})
     lot = made["bottling"]["bottles"][0]
+    # A room's warmth where nobody wrote another, and more gas at the worst each day.
+    assert (lot["gas_at_c"], len(lot["gas"])) == (20, 5)
+    assert lot["gas"][0]["worst_volumes"] < lot["gas"][1]["worst_volumes"]
+    assert lot["gas"][-1]["worst_volumes"] <= lot["closing"]["worst_volumes"]
     waits = {due["what"]: due for due in made["bottling"]["due"]}
     assert set(waits) == {"squeeze", "move_cold", "ready"}
     after = wrote(call, jug, "lot_moved", {"lot": lot["id"], "did": "burst", "count": 1})
@@ -355,7 +360,11 @@ def test_a_bottle_that_bursts_warns_of_the_others(call):
     assert told["left"] == 5
     assert "chill the others" in told["notes"][0]
     task = next(t for t in call.ok("GET", "today")["tasks"] if t["what"] == "make_safe")
-    assert task["done"]["what"] == {"lot": "a", "did": "moved", "count": 5, "place": "cold"}
+    assert task["done"]["what"] == {
+        "lot": "a", "did": "moved", "count": 5, "place": "cold", "temperature_c": 4
+    }  # fmt: skip
+    (place,) = call.ok("GET", "cellar")["places"]
+    assert ["Goggles and gloves" in text for text in place["lots"][0]["warns"]] == [False, True]
     wrote(call, jug, "lot_moved", task["done"]["what"])
     assert "make_safe" not in [t["what"] for t in call.ok("GET", "today")["tasks"]]
 

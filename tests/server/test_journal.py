@@ -40,8 +40,9 @@ def dry(call, planned):
 
 
 def same(one, other):
-    """What is in two jugs, to a hair."""
-    for key, value in one["now"].items():
+    """What is in two jugs, to a hair; whatever vessels it stands in."""
+    for key in one["now"].keys() - {"vessel_ml", "shape"}:
+        value = one["now"][key]
         shown = value["value"] if isinstance(value, dict) else value
         wanted = other["now"][key]
         wanted = wanted["value"] if isinstance(wanted, dict) else wanted
@@ -428,3 +429,59 @@ def test_what_would_settle_it_is_told_where_a_cork_is_in_doubt(call, planned):
     assert 0 <= best["settles"] <= 1
     tested = {"kind": "tested", "what": {"sugar_g_per_l": 0}}
     assert call.ok("POST", path(jug, "events"), tested)["helps"] == []
+
+
+def test_more_than_the_vessel_holds_is_asked_about_and_can_be_written(call, planned):
+    """Four and a quarter litres in a vessel of five: of three more two have no room."""
+    jug = call.ok("POST", path(planned, "readings"), {"sg": 1.080})
+    fruit = {"pour": {"name": "Plums", "kind": "juice", "volume_ml": 3000, "label": PLAN["pours"][0]["label"]}}  # fmt: skip
+    body = {"kind": "added", "what": fruit}
+    status, said = call("POST", path(jug, "events"), body)
+    assert (status, said["insist_allowed"]) == (422, True)
+    assert said["errors"][0]["text"].endswith("in a vessel that holds 5 L.")
+    assert [cause["code"] for cause in said["causes"]] == ["another_vessel", "less", "foamed_over"]
+    assert "added" not in kinds(call.ok("GET", path(jug)))
+    after = call.ok("POST", path(jug, "events"), {**body, "insist": True})
+    assert after["journal"][0]["insisted"]
+    # What only leaves it is not asked about, nor a racking into one that holds it.
+    wrote(call, after, "racked", {"left_behind_ml": 100, "vessel_ml": 10_000})
+    status, _ = call("POST", path(jug, "events"), {"kind": "racked", "what": {"vessel_ml": 4000}})
+    assert status == 422
+
+
+def test_poured_into_a_jug_that_only_receives_its_vessel_is_looked_at_too(call, planned):
+    jug = call.ok("POST", path(planned, "readings"), {"sg": 1.080})
+    small = call.ok("POST", "jugs", {**JUG, "name": "Small", "vessel": {"volume_ml": 1000}})
+    into = {"into": [{"jug": str(small["id"]), "volume_ml": 2000}]}
+    status, said = call("POST", path(jug, "events"), {"kind": "transferred", "what": into})
+    assert (status, said["insist_allowed"]) == (422, True)
+    assert "2 L in a vessel that holds 1 L" in said["errors"][0]["text"]
+
+
+def test_a_reading_of_an_earlier_day_that_makes_the_next_one_rise_is_asked_about(call, planned):
+    for days, sg in [(20, 1.080), (5, 1.020)]:
+        jug = call.ok("POST", path(planned, "readings"), {"sg": sg, "at": days_ago(days)})
+    odd = {"sg": 1.010, "at": days_ago(10)}
+    status, said = call("POST", path(jug, "readings"), odd)
+    assert (status, said["insist_allowed"]) == (422, True)
+    assert "With it the reading of" in said["errors"][0]["text"]
+    assert "rose from 1.010 to 1.020" in said["errors"][0]["text"]
+    # The journal's own door asks the same.
+    event = {"kind": "read", "what": {"sg": 1.010}, "at": days_ago(10)}
+    assert call("POST", path(jug, "events"), event)[1]["insist_allowed"]
+    assert call("POST", path(jug, "readings"), {"sg": 1.040, "at": days_ago(12)})[0] == 200
+    kept = call.ok("POST", path(jug, "readings"), {**odd, "insist": True})
+    assert [row["insisted"] for row in kept["readings"]] == [False, False, True, False]
+
+
+def test_the_vessel_that_is_drawn_is_the_one_it_was_racked_into(call, dry):
+    assert (dry["now"]["vessel_ml"], dry["now"]["shape"]) == (5000, "demijohn")
+    call.ok(
+        "POST",
+        "vessels",
+        {"name": "Crock", "shape": "bucket", "brim_ml": 10_000, "volume_ml": 9000},
+    )
+    racked = wrote(call, dry, "racked", {"left_behind_ml": 100, "vessel_ml": 9000})
+    assert (racked["now"]["vessel_ml"], racked["now"]["shape"]) == (9000, "bucket")
+    (row,) = call.ok("GET", "jugs")
+    assert (row["vessel_ml"], row["shape"]) == (9000, "bucket")

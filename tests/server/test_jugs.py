@@ -58,7 +58,7 @@ def test_an_aim_is_solved(call):
         ({"vessel": {"volume_ml": 1e9}}, "vessel.volume_ml", "sizes run from"),
         ({"aim": {**AIM, "abv": 30}}, "aim.abv", "not a strength yeast reaches"),
         ({"aim": {**AIM, "abv": 16}}, "aim.abv", "yeast gives up near 14"),
-        ({"aim": {**AIM, "fill_ml": 2000}}, "aim", "already fills 3.00 L of 2.00 L"),
+        ({"aim": {**AIM, "fill_ml": 2000}}, "aim", "already comes to 3.00 L, and 2.00 L is wanted"),
         ({"aim": {**AIM, "solve": ["Sugar"]}}, "aim.solve", "need two ingredients"),
     ],
 )
@@ -81,7 +81,7 @@ def test_what_is_no_plan_is_not_kept(call, planned, amount):
     [
         ({"pours": []}, None),
         ({"aim": {**AIM, "abv": 16}}, "The yeast gives up near 14 %"),
-        ({"aim": {**AIM, "fill_ml": 2000}}, "already fills 3.00 L of 2.00 L"),
+        ({"aim": {**AIM, "fill_ml": 2000}}, "already comes to 3.00 L, and 2.00 L is wanted"),
     ],
 )
 def test_an_aim_out_of_reach_and_an_empty_jug_are_kept_as_typed(call, planned, change, problem):

@@ -97,7 +97,7 @@ def test_the_nearest_to_an_aim_that_cannot_be(call):
     plan = {**PLAN, "aim": {**AIM, "abv": 4.0}}
     status, refused = call("POST", "plans/evaluate", plan)
     assert status == 422
-    assert "Even with no" in refused["errors"][0]["text"]
+    assert "Without any" in refused["errors"][0]["text"]
     near = call.ok("POST", "plans/nearest", plan)
     amounts = {row["name"]: row["amount"] for row in near["amounts"]}
     assert amounts["Sugar"] == 0
@@ -143,6 +143,26 @@ def test_the_cheapest_ways_keep_strength_fill_and_juice(call, shelf):
     assert all(item["to_buy"] == max(item["packs"] - 2, 0) for item in pear)
     grape = call.ok("POST", "plans/cheapest", {"plan": plan, "keep_flavours": True})["baskets"]
     assert all("Pear" in [i["name"] for i in b["items"]] for b in grape)
+
+
+def test_a_cheaper_way_is_never_dearer_and_what_has_no_price_is_named(call, shelf):
+    plan = poured(shelf)
+    priced = [
+        {**pour, "price": "0.02", "pack_g" if pour.get("mass_g") else "pack_ml": 1000.0}
+        for pour in ({k: v for k, v in p.items() if k != "product_id"} for p in plan["pours"])
+        if pour["kind"] != "water"
+    ]
+    water = [pour for pour in plan["pours"] if pour["kind"] == "water"]
+    next_to_nothing = {**plan, "pours": [*priced, *water]}
+    found = call.ok("POST", "plans/cheapest", {"plan": next_to_nothing})
+    now = call.ok("POST", "plans/evaluate", next_to_nothing)["cost"]["per_bottle"]
+    assert (found["baskets"], found["unpriced"], found["per_bottle"]) == ([], [], now)
+    bare = [{k: v for k, v in p.items() if k not in ("price", "pack_g", "pack_ml")} for p in priced]
+    found = call.ok("POST", "plans/cheapest", {"plan": {**plan, "pours": [*bare, *water]}})
+    assert found["baskets"]
+    assert found["unpriced"] == [pour["name"] for pour in bare]
+    stays = {pour["name"] for basket in found["baskets"] for pour in basket["pours"]}
+    assert found["left_out"] == [pour["name"] for pour in bare if pour["name"] not in stays]
 
 
 def test_nothing_on_the_shelf_is_a_sentence(call):

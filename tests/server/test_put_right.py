@@ -71,7 +71,7 @@ def test_stabilised_with_everything_met_it_may_be_corked(call):
     stopped = [(40, 1.110), (10, 1.020), (2, 1.020)]
     lot = held(call, fermented(call, {**SWEET, "ph": 3.4}, stopped))
     assert lot["closing"]["verdict"] == "go"
-    assert lot["label_says"] == ["contains_sulphites"]
+    assert lot["label_says"] == ["contains_sulphites", "contains_sorbate"]
     cloudy = held(call, fermented(call, {**SWEET, "ph": 3.4}, stopped), clear=False)
     assert "that it is clear" in cloudy["closing"]["why"]
     no_ph = held(call, fermented(call, {**SWEET, "ph": 3.4}, stopped), ph=None)
@@ -104,16 +104,84 @@ def test_juice_added_at_the_end_thins_the_strength_and_fills_more_bottles(call):
     end = call.ok("POST", "plans/evaluate", PLAN)["finish"]["sg"]["value"]
     jug = fermented(call, plan, [(40, 1.080), (20, round(end, 3)), (2, round(end, 3))])
     base = jug["progress"]["strength"]["mass_balance"]["value"]
-    shown = call.ok("POST", path(jug, "bottling/preview"), lots((750, 6, CORK)))
+    asked = lots((750, 6, CORK), late="in")
+    shown = call.ok("POST", path(jug, "bottling/preview"), asked)
     assert shown["bottled_ml"] > jug["evaluation"]["must"]["volume_ml"]
     assert shown["abv"]["value"] == pytest.approx(0.8 * base, abs=0.01)
     assert "thinned by what was added" in shown["how"]
-    # What it costs is shared by all that was bottled, with 0.9 L of late pear.
+    # What it costs is shared by all that was bottled, with a fifth of late pear.
     must = Decimal(call.ok("POST", "plans/evaluate", PLAN)["cost"]["used"])
-    paid = must + Decimal("0.9") * Decimal("1.15")
+    litres = jug["now"]["volume_ml"]["value"] / 1000
+    paid = must + Decimal(repr(litres / 4)) * Decimal("1.15")
     assert Decimal(shown["cost_per_litre"]) == pytest.approx(
         paid / Decimal("4.5"), abs=Decimal("0.01")
     )
+
+
+def sweetened_at_the_end(call):
+    """Dry and proven, with a syrup planned for the end that no event says went in."""
+    end = call.ok("POST", "plans/evaluate", PLAN)["finish"]["sg"]["value"]
+    late = {"name": "Plum cordial", "kind": "syrup", "label": {"sugars_g": "42", "per_ml": 100}}
+    glass = {"style": "sweet_still", "sugar_g_per_l": 20, "late": late}
+    plan = {**PLAN, "glass": glass}
+    return fermented(call, plan, [(60, 1.080), (24, round(end, 3)), (2, round(end, 3))])
+
+
+def test_what_is_planned_for_the_end_is_in_when_it_is_written_that_it_went_in(call):
+    jug = sweetened_at_the_end(call)
+    asked = ((750, 4, CORK),)
+    ways = {
+        late: call.ok("POST", path(jug, "bottling/preview"), lots(*asked, late=late))
+        for late in ("in", "out", None)
+    }
+    words = {late: shown["bottles"][0]["closing"] for late, shown in ways.items()}
+    assert words["out"]["worst_volumes"] < 2 < words["in"]["worst_volumes"]
+    assert words[None] == words["in"]
+    assert "nothing holds that sugar" in words["in"]["why"]
+    assert [shown["late"]["unsure"] for shown in ways.values()] == [False, False, True]
+    assert "ml Plum cordial at the end. Does it go in?" in ways[None]["late"]["asks"]
+    # Left out: nothing of the cordial in strength, sugar, cost or what is left.
+    assert ways["out"]["abv"]["value"] > ways["in"]["abv"]["value"] * 1.03
+    assert ways["in"]["left_ml"] - ways["out"]["left_ml"] == pytest.approx(
+        jug["now"]["volume_ml"]["value"] * 20 / (420 - 20), rel=0.01
+    )
+    before = Event.objects.filter(jug_id=jug["id"]).count()
+    status, said = call("POST", path(jug, "bottling"), lots(*asked, against_advice="Because."))
+    assert (status, said["errors"][0]["at"]) == (422, "late")
+    assert Event.objects.filter(jug_id=jug["id"]).count() == before
+
+
+@pytest.mark.parametrize(("late", "kinds"), [("in", ["added", "bottled"]), ("out", ["bottled"])])
+def test_every_page_says_the_same_of_what_went_in_at_the_end(call, late, kinds):
+    jug = sweetened_at_the_end(call)
+    jugs_own = jug["now"]["abv"]["value"]
+    vented = {"bottle": "wine_bottle", "closure": "vented"}
+    asked = lots((750, 4, vented), late=late)
+    shown = call.ok("POST", path(jug, "bottling/preview"), asked)
+    call.ok("POST", path(jug, "bottling"), asked)
+    saved = call.ok("GET", path(jug))["bottling"]
+    assert saved["abv"]["value"] == pytest.approx(shown["abv"]["value"], abs=0.01)
+    assert saved["left_ml"] == pytest.approx(shown["left_ml"], abs=1)
+    assert saved["late"] is None
+    written = Event.objects.filter(jug_id=jug["id"]).values_list("kind", flat=True)
+    newest = [kind for kind in written if kind in ("added", "measured", "bottled")]
+    assert sorted(newest) == kinds
+    if late == "out":
+        assert saved["abv"]["value"] == pytest.approx(jugs_own, abs=0.01)
+    (place,) = call.ok("GET", "cellar")["places"]
+    (row,) = place["lots"]
+    assert row["abv"] == pytest.approx(saved["abv"]["value"], abs=0.06)
+
+
+def test_what_was_written_to_have_gone_in_is_not_asked_about(call):
+    jug = sweetened_at_the_end(call)
+    pour = {"name": "Plum cordial", "kind": "syrup", "label": {"sugars_g": "42", "per_ml": 100}}
+    body = {"kind": "added", "what": {"pour": {**pour, "volume_ml": 150}}}
+    call.ok("POST", path(jug, "events"), body)
+    shown = call.ok("POST", path(jug, "bottling/preview"), lots((750, 4, CORK)))
+    assert shown["late"] is None
+    # The word hangs on the sugar that is in, whatever is answered.
+    assert shown["bottles"][0]["closing"]["verdict"] == "do_not"
 
 
 def test_what_nobody_priced_does_not_cost_nothing(call):
@@ -125,6 +193,16 @@ def test_what_nobody_priced_does_not_cost_nothing(call):
     shown = call.ok("POST", path(jug, "bottling/preview"), lots((750, 4, CORK)))
     assert (shown["cost_per_litre"], shown["bottles"][0]["cost_each"]) == (None, None)
     assert shown["unpriced"] == ["Pear", "Sugar"]
+
+
+def test_sugar_added_on_the_way_without_a_price_is_named_with_the_bottles(call):
+    jug = fermented(call, PLAN, [(40, 1.080), (20, 0.994), (2, 0.994)])
+    assert call.ok("POST", path(jug, "bottling/preview"), lots((750, 4, CORK)))["unpriced"] == []
+    pour = {"name": "Honey", "kind": "sugar", "sugar": "brown", "mass_g": 20}
+    call.ok("POST", path(jug, "events"), {"kind": "added", "what": {"pour": pour}, "at": days_ago(30)})
+    shown = call.ok("POST", path(jug, "bottling/preview"), lots((750, 4, CORK)))
+    assert shown["unpriced"] == ["Honey"]
+    assert call.ok("GET", path(jug, "costs"))["unpriced"] == ["Honey"]
 
 
 def test_a_fizzy_plan_with_sugar_left_is_not_told_to_add_sugar(call):
@@ -561,3 +639,12 @@ def test_a_plan_is_scaled_to_another_vessel_and_stays_the_same_drink(call):
     status, answer = call("POST", "plans/scale", {"plan": plan, "vessel": {"volume_ml": 5}})
     assert status == 422
     assert "100 ml to 100 L" in answer["errors"][0]["text"]
+
+
+def test_a_ph_no_drink_has_is_refused_where_it_is_written(call, planned):
+    body = {"kind": "measured", "what": {"ph": 1.0}, "note": "", "insist": True}
+    status, said = call("POST", path(planned, "events"), body)
+    assert (status, said["errors"][0]["at"]) == (422, "what.ph")
+    assert "musts read 2.8" in said["errors"][0]["text"]
+    status, said = call("POST", "plans/evaluate", {**PLAN, "ph": 1.0})
+    assert (status, said["errors"][0]["at"]) == (422, "ph")

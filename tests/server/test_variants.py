@@ -86,6 +86,8 @@ def test_every_plan_kept_can_be_returned_to(call, planned):
     assert [row["version"] for row in versions] == [version + 1, version, 1]
     assert versions[0]["said"] == "3 L Pear, 450 g Sugar, 900 ml Water"
     assert versions[-1]["said"] == "an empty jug"
+    # An empty jug has nothing to be held against.
+    assert [row["changed"] for row in versions] == [["Water 800 ml → 900 ml"], [], []]
     old = call.ok("GET", of(planned, "versions", str(version)))["plan"]
     assert old["pours"] == planned["kept"]["plan"]["pours"]
     back = call.ok("PUT", of(planned, "plan"), {"based_on": version + 1, "plan": old})

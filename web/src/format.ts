@@ -72,6 +72,12 @@ export function money(amount: string, currency: string): string {
   return format.format(Number(amount));
 }
 
+/** An amount that leaves out what has no price: no less than that. */
+export function moneyKnown(amount: string, currency: string, unpriced: string[]): string {
+  const known = money(amount, currency);
+  return unpriced.length > 0 ? `at least ${known}` : known;
+}
+
 export function day(at: string, timeZone: string): string {
   return new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone }).format(
     new Date(at),

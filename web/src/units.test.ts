@@ -239,9 +239,7 @@ describe("core's sentences", () => {
     expect(retold("Warm it to 20-22 °C and swirl.")).toBe("Warm it to 68-72 °F and swirl.");
     expect(retold("It reads 1.040.")).toBe("It reads 10.0 °Bx.");
     expect(retold("300 ml too much")).toBe(`${volume(300)} too much`);
-    expect(retold("already fills 4.00 L of 3.00 L")).toBe(
-      `already fills ${volume(4000)} of ${volume(3000)}`,
-    );
+    expect(retold("it holds 4.00 L of 3.00 L")).toBe(`it holds ${volume(4000)} of ${volume(3000)}`);
   });
 
   it("leave alone what a label says, what is dosed, and what a litre holds", () => {

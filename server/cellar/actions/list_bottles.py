@@ -30,15 +30,19 @@ def list_bottles(account: Account) -> dict[str, Any]:
                 *(datetime.fromisoformat(lot[end]) for end in ("ready_from", "best_until"))
             )
             told.append(Shelved(name, lot["left"], best))
-            places.setdefault(lot["place"], []).append(
-                {
-                    **lot,
-                    "jug": jug,
-                    "number": number,
-                    "jug_name": name,
-                    "standing": best.standing(now),
-                }
-            )
+            row = {
+                # What lines that were kept before do not say yet.
+                "stands": [{"place": lot.get("place", ""), "count": lot["left"], "cold": False}],
+                "warns": [],
+                **lot,
+                "jug": jug,
+                "number": number,
+                "jug_name": name,
+                "standing": best.standing(now),
+            }
+            for part in row["stands"]:
+                here = {**row, "place": part["place"], "here": part["count"]}
+                places.setdefault(part["place"], []).append(here)
     # Where nobody said comes last.
     named = sorted(places, key=lambda name: (name == "", name.lower()))
     return {

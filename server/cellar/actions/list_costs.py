@@ -3,7 +3,13 @@
 from decimal import Decimal
 
 from core.batch.lots import BottledLot
-from core.cost.costing import cost_of, per_bottle, per_unit_of_alcohol, saved_against
+from core.cost.costing import (
+    cost_of,
+    per_bottle,
+    per_unit_of_alcohol,
+    saved_against,
+    unpriced,
+)
 from core.files.recipe_file import money_text
 from core.learn.spending import all_poured, price_of, summed, used_up
 from core.measure.money import money, read_price
@@ -22,7 +28,8 @@ def list_costs(state: JugState, shop: str = "") -> CostsOut:
     that got into bottles; `shop` is what one like it costs there. Raises the JobError that stands
     in the plan's way, or for a price that is none."""
     items = all_poured(state.as_poured, state.happened) if state.plan["pours"] else []
-    cost = cost_of([(item.pour, item.pack) for item in items])
+    paid_for = [(item.pour, item.pack) for item in items]
+    cost = cost_of(paid_for)
     by_name: dict[str, Decimal] = {}
     for item, used in zip(items, cost.by_pour, strict=True):
         if used:
@@ -56,11 +63,7 @@ def list_costs(state: JugState, shop: str = "") -> CostsOut:
         if drunk and any(abv > 0 for _, abv in bottled)
         else None,
         saves=_saves(lots, shop),
-        unpriced=[
-            item.pour.name
-            for item, used in zip(items, cost.by_pour, strict=True)
-            if used is None and item.pour.kind != "water" and item.pour.amount > 0
-        ],
+        unpriced=list(unpriced(paid_for)),
     )
 
 

@@ -51,7 +51,8 @@ def pour_blend(states: Sequence[JugState], by: Account, payload: BlendPourIn) ->
             # A pour before it may have joined this jug's drink with the others'.
             fresh = JugState.load(state.fresh())
             into = [{"jug": str(jug.id), "volume_ml": part.volume_ml}]
-            write_event(fresh, by, EventIn(kind="transferred", what={"into": into}))
+            over = EventIn(kind="transferred", what={"into": into}, insist=True)
+            write_event(fresh, by, over)
     return jug
 
 

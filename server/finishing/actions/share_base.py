@@ -77,7 +77,9 @@ def share_base(state: JugState, by: Account, payload: FlavoursIn) -> list[Jug]:
         {"jug": str(jug.id), "volume_ml": asked.base_ml}
         for jug, (asked, _, _) in zip(jugs, worked, strict=True)
     ]
-    write_event(state, by, EventIn(kind="transferred", what={"into": into}, at=at))
+    # Whether each has room in its vessel is looked at above.
+    over = EventIn(kind="transferred", what={"into": into}, at=at, insist=True)
+    write_event(state, by, over)
     for jug, (asked, pour, glass) in zip(jugs, worked, strict=True):
         if pour is None or asked.pour is None or not glass.for_jug:
             continue
@@ -86,7 +88,9 @@ def share_base(state: JugState, by: Account, payload: FlavoursIn) -> list[Jug]:
         )
         whole["mass_g" if pour.by_mass else "volume_ml"] = glass.for_jug
         fresh = JugState.load(with_events(Jug.objects.filter(id=jug.id)).get())
-        write_event(fresh, by, EventIn(kind="added", what={"pour": whole}, at=timezone.now()))
+        write_event(
+            fresh, by, EventIn(kind="added", what={"pour": whole}, at=timezone.now(), insist=True)
+        )
     return jugs
 
 

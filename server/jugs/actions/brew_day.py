@@ -6,9 +6,12 @@ from core.errors import JobError
 from core.must.acidity import from_sample
 from core.plan.brew_day import brew_day, out_of_order
 from core.plan.brew_steps import Step
+from core.plan.mixed_warmth import mixed_warmth
 from server.jugs.actions.choose import school_out
 from server.jugs.brew_schemas import (
     BrewDayOut,
+    MixedIn,
+    MixedOut,
     StepIn,
     StepOut,
     TrialIn,
@@ -55,6 +58,13 @@ def scale_trial(state: JugState, payload: TrialIn) -> TrialOut:
         volume = state.life.now.volume_ml.value
     found = from_sample(volume, payload.sample_ml, payload.added_g)
     return TrialOut(mass_g=found.mass_g, first_g=found.first_half_g)
+
+
+def mix_warm(state: JugState, payload: MixedIn) -> MixedOut:
+    """How warm the planned must is with hot water in it. Raises JobError for what cannot be."""
+    must = state.evaluation.must.mix
+    found = mixed_warmth(must, payload.hot_ml, payload.hot_c, payload.rest_c)
+    return MixedOut(celsius=found.celsius, says=list(found.says))
 
 
 def _steps(state: JugState) -> tuple[Step, ...]:

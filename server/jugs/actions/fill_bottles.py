@@ -36,7 +36,10 @@ def fill_bottles(state: JugState, by: Account, payload: BottlingIn) -> None:
         raise JobError("Write down a reading first: without one nobody knows what is in it.")
     check_lines(payload)
     payload.against_advice = payload.against_advice.strip()
-    _check_closing(bottling_out(state, payload).bottles, payload)
+    told = bottling_out(state, payload)
+    if told.late is not None and told.late.unsure:
+        raise JobError(f"{told.late.asks} Say so before the bottles are closed.", "late")
+    _check_closing(told.bottles, payload)
     now = timezone.now()
     write(state, by, [Step(kind, what, now) for kind, what in bottling_steps(state, payload)])
 

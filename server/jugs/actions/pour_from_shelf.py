@@ -21,7 +21,7 @@ def poured_from(product: Product, amount: float) -> PourIn:
         if sold and sold.sugars_g
         else None,
         measured_sg=product.measured_sg,
-        juice_percent=product.juice_percent,
+        juice_percent=product.pour().juice_percent,
         price=shown.price,
         pack_ml=product.pack_ml,
         pack_g=product.pack_g,

@@ -8,14 +8,15 @@ from uuid import UUID, uuid4
 
 from django.utils import timezone
 
+from core.batch.events import Added, Measured, Racked, Read, Struck, Transferred
 from core.batch.events import Event as CoreEvent
-from core.batch.events import Read, Struck
 from core.errors import JobError
 from core.files.journal import read_event
+from core.must.acidity import check_ph
 from server.accounts.models import Account
 from server.config.problems import ConflictError
 from server.jugs.actions.keep_picture import check_pictures
-from server.jugs.actions.question import question
+from server.jugs.actions.question import question, room
 from server.jugs.actions.shared_out import check_not_used_up
 from server.jugs.journal import key_of, run_together
 from server.jugs.models import Event, Jug, TransferLine
@@ -29,6 +30,8 @@ _CLOCKS_DIFFER = timedelta(minutes=10)
 _OLDEST = timedelta(days=3650)
 # Bottles are filled, and strikes made, by ways of their own.
 _OTHERWISE = ("bottled", "struck")
+# What may go over a brim.
+_FILLS = (Added, Racked, Transferred)
 _NUMBER = re.compile(r"[1-9][0-9]{0,17}")
 
 
@@ -134,11 +137,16 @@ def write_event(state: JugState, by: Account, payload: EventIn) -> None:
 
 
 def _questioned(state: JugState, step: Step, insist: bool) -> Step:
-    """A gravity is asked about as one that is read off the stem is."""
-    read = step.read(state.jug).what
-    if not isinstance(read, Read):
-        return step
-    return replace(step, insisted=question(state, read, step.at, insist))
+    """A gravity is asked about as one that is read off the stem is, and what goes in where it may
+    have no room."""
+    event = step.read(state.jug)
+    if isinstance(event.what, Read):
+        return replace(step, insisted=question(state, event.what, step.at, insist))
+    if isinstance(event.what, Measured) and event.what.ph is not None:
+        check_ph(event.what.ph, "what.ph")
+    if isinstance(event.what, _FILLS):
+        return replace(step, insisted=room(state, event, insist))
+    return step
 
 
 def poured_into(payload: EventIn) -> list[int]:

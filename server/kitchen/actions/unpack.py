@@ -19,7 +19,7 @@ from server.jugs.actions.keep_vessels import add_vessel
 from server.jugs.models import Jug
 from server.jugs.rows import renew_all
 from server.jugs.schemas import OwnVesselIn
-from server.kitchen.archive import KITCHEN, MOST_BYTES, PICTURES, SHELF, document, unpacked
+from server.kitchen.archive import KITCHEN, MOST_BYTES, PICTURES, SHELF, Zipped, document
 from server.kitchen.schemas import FileTold, JugTold, KitchenFile
 from server.shelf.actions.bring_in import bring_in
 
@@ -45,7 +45,7 @@ def unpack(account: Account, raw: bytes) -> Unpacked:
     """
     if len(raw) > MOST_BYTES:
         raise JobError("That file is larger than 30 MB.", "file")
-    files = unpacked(raw)
+    files = Zipped.read(raw)
     kitchen = _read(files)
     first = not account.jugs.exists()
     if first and not account.products.exists() and kitchen.settings:
@@ -129,17 +129,10 @@ def _choose(into: dict[str, str], school: str, option: str, at: str) -> None:
     into[school] = option
 
 
-def _jugs(
-    account: Account, files: Mapping[str, bytes], told: FileTold
-) -> list[tuple[Jug, JugTold]]:
+def _jugs(account: Account, files: Zipped, told: FileTold) -> list[tuple[Jug, JugTold]]:
     """The jugs of one file, each with what the kitchen says of it."""
     try:
-        beside = {
-            name.removeprefix(PICTURES): raw
-            for name, raw in files.items()
-            if name.startswith(PICTURES)
-        }
-        made = jug_file.brought_in(account, document(files, told.file), beside)
+        made = jug_file.brought_in(account, document(files, told.file), files.folder(PICTURES))
     except JobError as error:
         at = error.at if error.at == told.file else f"{told.file}: {error.at}"
         raise JobError(error.text, at) from error

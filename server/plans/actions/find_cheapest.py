@@ -3,8 +3,9 @@
 import time
 
 from core.errors import JobError
-from core.plan.cheaper import KEPT, limits_of, with_basket
-from core.plan.evaluation import Recipe, evaluate
+from core.files.recipe_file import money_text
+from core.plan.cheaper import KEPT, dearer, limits_of, with_basket
+from core.plan.evaluation import Evaluation, Recipe, evaluate
 from core.shelf.cheapest import Basket, Offer, cheapest
 from core.shelf.verdict import USELESS
 from server.accounts.models import Account
@@ -48,10 +49,18 @@ def find_cheapest(account: Account, payload: CheapestIn) -> CheapestOut:
         lambda: until - time.monotonic(),
     )
     by_name = {id(offer): product for offer, product in zip(offers, products, strict=True)}
+    baskets = [
+        told
+        for basket in found.baskets
+        if (told := _basket_out(basket, by_name, recipe, now, payload, account)) is not None
+    ]
+    stays = {pour.name for told in baskets for pour in told.pours}
+    wet = [pour.name for pour in now.pours if pour.amount and pour.kind in _POURED]
     return CheapestOut(
-        baskets=[
-            _basket_out(basket, by_name, recipe, payload, account) for basket in found.baskets
-        ],
+        baskets=baskets,
+        unpriced=list(now.unpriced),
+        left_out=[name for name in wet if baskets and name not in stays],
+        per_bottle=None if now.bottles.each is None else money_text(now.bottles.each),
         least_juice=limits.least_juice_share,
         sure=found.sure,
     )
@@ -68,11 +77,16 @@ def _basket_out(
     basket: Basket,
     products: dict[int, Product],
     recipe: Recipe,
+    now: Evaluation,
     payload: CheapestIn,
     account: Account,
-) -> BasketOut:
+) -> BasketOut | None:
+    """What is told of a basket; None of one that is dearer than the plan."""
     kept_in = [pour for pour in payload.plan.pours if pour.kind in KEPT]
     changed = with_basket(recipe, basket)
+    then = evaluate(changed)
+    if dearer(now, then, basket.bill):
+        return None
     pours = [
         *(poured_from(products[id(item.offer)], item.amount) for item in basket.items),
         PourIn(name="Water", kind="water", volume_ml=basket.water_ml),
@@ -92,5 +106,5 @@ def _basket_out(
         ],
         bill=f"{basket.bill:.2f}",
         pours=pours,
-        evaluation=evaluation_out(changed, evaluate(changed), account),
+        evaluation=evaluation_out(changed, then, account),
     )

@@ -12,12 +12,20 @@ def find_nearest(account: Account, plan: PlanIn) -> NearestOut:
     recipe = recipe_now(account, plan)
     aim = recipe.must_aim()
     found = (
-        nearest([item.pour for item in recipe.pours], aim, recipe.tolerance_abv) if aim else None
+        nearest(
+            [item.pour for item in recipe.pours],
+            aim,
+            recipe.tolerance_abv,
+            [pour.name for pour in plan.pours if pour.locked],
+        )
+        if aim
+        else None
     )
     if found is None:
-        return NearestOut(text="", amounts=[], abv=None)
+        return NearestOut(text="", amounts=[], abv=None, adjusts=[])
     return NearestOut(
         text=found.text,
         amounts=[AmountOut(name=pour.name, amount=pour.amount) for pour in found.pours],
         abv=found.abv,
+        adjusts=list(found.adjusts),
     )

@@ -75,7 +75,7 @@ def _without_figures(code: str, reason: str, price_each: Decimal | None) -> Fact
         price_per_litre=None,
         price_each=price_each,
         verdict=VerdictOut(code=code, word=WORDS[code], reason=reason, uses=[]),
-        preservatives=[],
+        preservatives=None,
         beside=None,
     )
 
@@ -85,6 +85,7 @@ def _of_drink(product: Product) -> FactsOut:
     known = facts(pour, product.pack())
     ingredients = ingredients_of(product.label_text) if product.label_text else None
     found = verdict(pour, known, ingredients)
+    named = preservatives(ingredients) if ingredients else None
     beside = beside_label(pour)
     return FactsOut(
         sugar_g_per_l=IntervalOut.of(known.sugar_g_per_l) if known.sugar_g_per_l else None,
@@ -101,7 +102,7 @@ def _of_drink(product: Product) -> FactsOut:
         verdict=VerdictOut(
             code=found.code, word=found.word, reason=found.reason, uses=list(found.uses)
         ),
-        preservatives=list(preservatives(ingredients)) if ingredients else [],
+        preservatives=named if named is None else list(named),
         beside=BesideOut(
             label_reads=IntervalOut.of(beside.label_reads),
             measured_sg=beside.measured_sg,

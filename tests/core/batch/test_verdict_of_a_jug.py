@@ -4,9 +4,10 @@ from datetime import datetime, timedelta
 
 import pytest
 
+from core.bottle.label import label_lines
 from core.bottle.priming import residual_volumes
 from core.tables import CLOSURES
-from tests.core.batch.jugs import PEAR, STABILISED, lot, on, plan, sugar, told
+from tests.core.batch.jugs import PEAR, STABILISED, lot, on, plan, sugar, told, water
 
 SWEET = plan(PEAR, sugar(300))
 
@@ -282,3 +283,54 @@ def test_a_hot_jug_is_to_be_cooled_and_never_warmed(readings, code_of_it, celsiu
     ) == (hot, hot)
     assert "Leave it be" not in verdict["text"] or not hot
     assert "arm it to" not in verdict["text"] or not hot
+
+
+def test_what_is_only_just_held_is_better_closed_after_two_weeks_in_the_warm():
+    """Two weeks warm before it is closed: common practice, no source. The word stays."""
+    journal = [on(1, "pitched"), on(20, "read", sg=0.998), on(40, "read", sg=0.998), *STABILISED]
+    sweet = on(42, "added", pour=sugar(150))
+    today = word(told(plan(PEAR, sugar(400)), *journal, sweet))
+    assert today["verdict"] == "go"
+    # Sorbate went in on the 41st day, 11 October.
+    assert "Better closed from 25 Oct on" in today["why"]
+    assert "one plastic bottle" in today["why"]
+    later = word(told(plan(PEAR, sugar(400)), *journal, sweet, on(56, "cared", did="degassed")))
+    assert later["verdict"] == "go"
+    assert "Better closed" not in later["why"]
+
+
+def test_sorbate_stands_on_the_label_where_it_went_in():
+    journal = [on(20, "read", sg=0.998), on(40, "read", sg=0.998)]
+    filled = on(60, "bottled", lots=[lot()])
+    (held,) = told(SWEET, on(1, "pitched"), *journal, *STABILISED, filled)["lots"]
+    (plain,) = told(SWEET, on(1, "pitched"), *journal, filled)["lots"]
+    assert "contains_sorbate" in held["label_says"]
+    assert "contains_sorbate" not in plain["label_says"]
+    assert "Preserved with potassium sorbate." in label_lines(held["label_says"])
+
+
+def test_a_jug_below_its_predicted_end_swallows_no_sugar_that_goes_in():
+    """What went in is there, by conservation of mass, however low the jug had fallen."""
+    made = plan(PEAR, sugar(300), water(240))
+    low = [on(1, "pitched"), on(1, "read", sg=1.075), on(30, "read", sg=0.988),
+           on(45, "read", sg=0.988)]  # fmt: skip
+    after = told(made, *low, *STABILISED, on(47, "added", pour=sugar(161)))
+    litres = after["now"]["volume_ml"]["value"] / 1000
+    assert after["now"]["sugar_g_per_l"]["value"] > 161 / litres
+    assert word(told(made, *low, on(47, "added", pour=sugar(161))))["volumes"]["worst"] > (
+        161 / litres / 3.8
+    )
+
+
+@pytest.mark.parametrize(
+    ("day", "says"),
+    [
+        (5, "Read it again from 6 Sep"),
+        (6, "Read it now: it was last read on 4 Sep"),
+        (25, "Read it now: it was last read on 4 Sep"),
+    ],
+)
+def test_when_to_read_it_again_is_a_date_and_once_past_now(day, says):
+    going = [on(1, "read", sg=1.075), on(1, "pitched", 13), on(4, "read", sg=1.060)]
+    at = f"2026-09-{day:02d}T13:00:00+00:00"
+    assert says in told(SWEET, *going, at=at)["verdict"]["text"]

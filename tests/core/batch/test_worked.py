@@ -231,3 +231,20 @@ def test_closed_at_1_010_it_restarts_in_the_bottle():
     assert later["verdict"]["code"] == "restarted"
     assert any("chill the others" in note["text"] for note in later["warnings"])
     assert "make_safe" in [due["what"] for due in later["due"]]
+
+
+def test_a_sugar_drop_nobody_weighed_is_a_usual_one_and_at_the_worst_a_heavy_one():
+    """3 g, and 4 g at the most. Common practice, no source."""
+
+    def gas(**drops):
+        filled = lot(count=5, bottle="sparkling_bottle", closure="wired", priming=drops)
+        journal = (
+            on(1, "pitched"), on(1, "read", sg=1.080), on(30, "read", sg=0.998),
+            on(45, "read", sg=0.998), on(46, "bottled", lots=[filled]),
+        )  # fmt: skip
+        (found,) = told(plan(PEAR, sugar(300)), *journal)["lots"]
+        return found["volumes"]
+
+    unweighed, usual, heavy = gas(drops=2), gas(drops=2, drop_g=3), gas(drops=2, drop_g=4)
+    assert unweighed["expected"] == usual["expected"]
+    assert unweighed["worst"] == pytest.approx(heavy["worst"], abs=0.02)

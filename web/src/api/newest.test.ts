@@ -48,3 +48,19 @@ it("keeps the last good answer beside a problem, and clears it with the next ans
   await act(async () => calls[2]?.done(30));
   expect(result.current).toMatchObject({ data: 30, problem: null });
 });
+
+it("answers what is asked after an error that nobody expected", async () => {
+  const { calls, call } = held();
+  const { result } = renderHook(() => useNewest(call));
+  let failed: unknown;
+  act(() => {
+    result.current.ask(1).catch((error: unknown) => {
+      failed = error;
+    });
+  });
+  await act(async () => calls[0]?.done(new Error("odd")));
+  expect(failed).toBeInstanceOf(Error);
+  act(() => void result.current.ask(2));
+  await act(async () => calls[1]?.done(20));
+  await waitFor(() => expect(result.current.data).toBe(20));
+});

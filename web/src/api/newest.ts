@@ -26,19 +26,23 @@ export function useNewest<I, O>(call: (input: I) => Promise<O>) {
     waiting.current = { input };
     if (flying.current) return;
     flying.current = true;
-    while (waiting.current && mounted.current) {
-      const next: { input: I } = waiting.current;
-      waiting.current = null;
-      try {
-        const data = await calling.current(next.input);
-        if (!waiting.current) setState({ data, problem: null });
-        else setState((before) => ({ ...before, data }));
-      } catch (error) {
-        if (!(error instanceof ProblemError)) throw error;
-        if (!waiting.current) setState((before) => ({ ...before, problem: error }));
+    try {
+      while (waiting.current && mounted.current) {
+        const next: { input: I } = waiting.current;
+        waiting.current = null;
+        try {
+          const data = await calling.current(next.input);
+          if (!waiting.current) setState({ data, problem: null });
+          else setState((before) => ({ ...before, data }));
+        } catch (error) {
+          if (!(error instanceof ProblemError)) throw error;
+          if (!waiting.current) setState((before) => ({ ...before, problem: error }));
+        }
       }
+    } finally {
+      // Whatever went wrong, what is asked next is answered.
+      flying.current = false;
     }
-    flying.current = false;
   }, []);
 
   return { ...state, ask };

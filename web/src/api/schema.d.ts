@@ -936,6 +936,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jugs/{jug_id}/mixed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Mixed
+         * @description How warm it is with hot water in it; keeps nothing.
+         */
+        post: operations["server_jugs_api_post_mixed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jugs/{jug_id}/forecast": {
         parameters: {
             query?: never;
@@ -2374,7 +2394,7 @@ export interface components {
             price_each: string | null;
             verdict: components["schemas"]["VerdictOut"];
             /** Preservatives */
-            preservatives: string[];
+            preservatives: string[] | null;
             beside: components["schemas"]["BesideOut"] | null;
         };
         /**
@@ -2948,7 +2968,8 @@ export interface components {
         /**
          * BottleOutcome
          * @description One lot; `closing` is None for one of before the kinds were asked. `left` are those that
-         *     nobody has opened, given or lost.
+         *     nobody has opened, given or lost, and `stands` where. `gas` is what comes day by day where they
+         *     stand, at `gas_at_c`; none where gas leaves or none is to come.
          */
         BottleOutcome: {
             /** Id */
@@ -2959,8 +2980,8 @@ export interface components {
             count: number;
             /** Left */
             left: number;
-            /** Place */
-            place: string;
+            /** Stands */
+            stands: components["schemas"]["StandsOut"][];
             abv: components["schemas"]["IntervalOut"];
             priming: components["schemas"]["LotPrimedOut"] | null;
             /** Ways Out */
@@ -2980,12 +3001,16 @@ export interface components {
             label_says: string[];
             /** Label Lines */
             label_lines: string[];
+            /** Gas At C */
+            gas_at_c: number;
+            /** Gas */
+            gas: components["schemas"]["GasOnOut"][];
         };
         /**
          * BottlingOut
          * @description What was really bottled; `left_ml` is what did not get there, `abv` is in the bottle,
-         *     `weigh` what is weighed for it, `steps` the day in its order, and `due` what filled bottles wait
-         *     for.
+         *     `weigh` what is weighed for it, `steps` the day in its order, `due` what filled bottles wait
+         *     for, and `late` what the plan adds at the end that is not in.
          */
         BottlingOut: {
             /** Id */
@@ -3015,6 +3040,7 @@ export interface components {
             steps: string[];
             /** Due */
             due: components["schemas"]["DueOut"][];
+            late: components["schemas"]["LateOut"] | null;
             /** Against Advice */
             against_advice: string;
         };
@@ -3119,10 +3145,9 @@ export interface components {
             standings: components["schemas"]["StandingOut"][];
             /** Warnings */
             warnings: components["schemas"]["WarningOut"][];
-            /**
-             * Reckoned With
-             * @default []
-             */
+            /** Low */
+            low: string[];
+            /** Reckoned With */
             reckoned_with: string[];
         };
         /**
@@ -3173,6 +3198,23 @@ export interface components {
             residual_sugar_g_per_l: number;
             /** Limited By */
             limited_by: string;
+        };
+        /**
+         * GasOnOut
+         * @description Gas in a closed bottle on a day, volumes, and the pressure of the worst over the air.
+         */
+        GasOnOut: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Expected Volumes */
+            expected_volumes: number;
+            /** Worst Volumes */
+            worst_volumes: number;
+            /** Bar */
+            bar: number;
         };
         /**
          * GlassIn
@@ -3302,6 +3344,17 @@ export interface components {
             per_g?: number | null;
         };
         /**
+         * LateOut
+         * @description What the plan adds at the end and no event says went in: what the page asks of it, with how
+         *     much it is; `unsure` while nobody has answered.
+         */
+        LateOut: {
+            /** Asks */
+            asks: string;
+            /** Unsure */
+            unsure: boolean;
+        };
+        /**
          * LotPrimedOut
          * @description Priming of one lot as it is weighed: in a bottle and in all, g, with spoons where a bottle
          *     takes as much as one, and how far a spoon may be off.
@@ -3334,7 +3387,7 @@ export interface components {
          * NowOut
          * @description What is in the jug now; `measured` where a reading settles it. `hundred` is the sugar left
          *     (g/L) of a hundred jugs that read as it does, the driest first; `dry` of them hold less than dry
-         *     may, which is `dry_g_per_l`.
+         *     may, which is `dry_g_per_l`. `shape` and `vessel_ml` are of the vessel that it stands in now.
          */
         NowOut: {
             volume_ml: components["schemas"]["IntervalOut"];
@@ -3353,6 +3406,10 @@ export interface components {
             dry: number;
             /** Dry G Per L */
             dry_g_per_l: number;
+            /** Shape */
+            shape: string;
+            /** Vessel Ml */
+            vessel_ml: number | null;
             /** So2 Added Mg Per L */
             so2_added_mg_per_l: number;
             /** Cost */
@@ -3590,6 +3647,18 @@ export interface components {
             word: string;
         };
         /**
+         * StandsOut
+         * @description So many bottles of a lot in one place, and whether it is so cold there that all but stops.
+         */
+        StandsOut: {
+            /** Place */
+            place: string;
+            /** Count */
+            count: number;
+            /** Cold */
+            cold: boolean;
+        };
+        /**
          * StrengthOut
          * @description % vol by the three schools.
          */
@@ -3690,7 +3759,7 @@ export interface components {
         };
         /**
          * VersionOut
-         * @description A plan as it was kept: when, and what was in it.
+         * @description A plan as it was kept: when, what was in it, and what it changed of the one before.
          */
         VersionOut: {
             /** Version */
@@ -3702,6 +3771,8 @@ export interface components {
             kept_at: string;
             /** Said */
             said: string;
+            /** Changed */
+            changed: string[];
         };
         /**
          * ForkIn
@@ -3981,6 +4052,28 @@ export interface components {
             added_g: number;
         };
         /**
+         * MixedOut
+         * @description How warm it is mixed, and what that means, in sentences.
+         */
+        MixedOut: {
+            /** Celsius */
+            celsius: number;
+            /** Says */
+            says: string[];
+        };
+        /**
+         * MixedIn
+         * @description Hot water poured in, ml and °C, and how warm all the rest is.
+         */
+        MixedIn: {
+            /** Hot Ml */
+            hot_ml: number;
+            /** Hot C */
+            hot_c: number;
+            /** Rest C */
+            rest_c: number;
+        };
+        /**
          * WhatIfQuery
          * @description What would be changed from now on: degrees warmer, grams of nutrient and of sugar.
          */
@@ -4121,7 +4214,8 @@ export interface components {
          * BottlingIn
          * @description `against_advice` says why it is closed where the answer is do_not; `insist` goes on past
          *     a think. `some_left`: the jug goes on with the rest, which else is lees. `priming` is stirred
-         *     into all of it, where the lots have none of their own.
+         *     into all of it, where the lots have none of their own. `late`: what the plan adds at the end
+         *     goes in with these bottles, or is left out; None while nobody has said.
          */
         BottlingIn: {
             /** Bottles */
@@ -4132,6 +4226,8 @@ export interface components {
              */
             some_left: boolean;
             priming?: components["schemas"]["PrimingIn"] | null;
+            /** Late */
+            late?: ("in" | "out") | null;
             /**
              * Insist
              * @default false
@@ -4608,7 +4704,8 @@ export interface components {
         };
         /**
          * CellarLotOut
-         * @description A lot in the cellar with its batch; `standing` is wait, ready, soon or past.
+         * @description What of a lot stands `here` in one `place` of the cellar, with its batch; `standing` is wait,
+         *     ready, soon or past.
          */
         CellarLotOut: {
             /** Id */
@@ -4625,8 +4722,8 @@ export interface components {
             closure: string;
             /** Name */
             name: string;
-            /** Place */
-            place: string;
+            /** Stands */
+            stands: components["schemas"]["StandsOut"][];
             /**
              * Filled At
              * Format: date-time
@@ -4640,6 +4737,8 @@ export interface components {
             cost_each: string | null;
             /** Says */
             says: string[];
+            /** Warns */
+            warns: string[];
             /**
              * Ready From
              * Format: date-time
@@ -4651,6 +4750,10 @@ export interface components {
              */
             best_until: string;
             drink: components["schemas"]["DrinkOut"] | null;
+            /** Place */
+            place: string;
+            /** Here */
+            here: number;
             /** Jug */
             jug: number;
             /** Number */
@@ -5270,7 +5373,8 @@ export interface components {
         };
         /**
          * NearestOut
-         * @description The nearest that can be; `text` is empty when nothing comes near.
+         * @description The nearest that can be; `text` is empty when nothing comes near. What `adjusts` was fixed,
+         *     and the aim is met once it is not.
          */
         NearestOut: {
             /** Text */
@@ -5279,6 +5383,8 @@ export interface components {
             amounts: components["schemas"]["AmountOut"][];
             /** Abv */
             abv: number | null;
+            /** Adjusts */
+            adjusts: string[];
         };
         /**
          * ScaleIn
@@ -5360,12 +5466,20 @@ export interface components {
         };
         /**
          * CheapestOut
-         * @description Up to three baskets, the cheapest first; `least_juice` is the share they kept to. `sure`
-         *     is False where time ran out before the cheapest was proven.
+         * @description Up to three baskets, the cheapest first, none of them dearer than the plan; `least_juice` is
+         *     the share they kept to. `sure` is False where time ran out before the cheapest was proven.
+         *     `unpriced` is what of the plan has no price and cannot be compared; `left_out` what of it is in
+         *     none of the baskets.
          */
         CheapestOut: {
             /** Baskets */
             baskets: components["schemas"]["BasketOut"][];
+            /** Unpriced */
+            unpriced: string[];
+            /** Left Out */
+            left_out: string[];
+            /** Per Bottle */
+            per_bottle: string | null;
             /** Least Juice */
             least_juice: number;
             /** Sure */
@@ -9551,6 +9665,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_jugs_api_post_mixed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jug_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixedOut"];
                 };
             };
             /** @description Unauthorized */

@@ -37,7 +37,11 @@ export default function CellarPage() {
     }))
     .filter((place) => place.lots.length > 0);
   const all = shown.flatMap((place) => place.lots);
-  const lot = all.find((each) => keyOf(each) === chosen) ?? all.find((each) => each.left > 0);
+  // A lot that was moved is still the one that was chosen.
+  const lot =
+    all.find((each) => keyOf(each) === chosen) ??
+    all.find((each) => chosen.startsWith(`${lotOf(each)}/`)) ??
+    all.find((each) => each.left > 0);
   if (places.length === 0)
     return (
       <Panel>
@@ -93,7 +97,7 @@ export default function CellarPage() {
         </Panel>
         {lot && (
           <Panel position={{ lg: "sticky" }} top="4">
-            <LotPanel key={keyOf(lot)} lot={lot} />
+            <LotPanel key={lotOf(lot)} lot={lot} />
           </Panel>
         )}
       </Grid>
@@ -101,8 +105,12 @@ export default function CellarPage() {
   );
 }
 
-function keyOf(lot: Lot): string {
+function lotOf(lot: Lot): string {
   return `${lot.jug}/${lot.id}`;
+}
+
+function keyOf(lot: Lot): string {
+  return `${lotOf(lot)}/${lot.place}`;
 }
 
 /** A lot on its shelf: its bottles, the drunk ones as outlines, and its tape on the board's edge. */
@@ -124,8 +132,8 @@ function Shelved({
           <Bottles
             bottle={lot.bottle}
             closure={lot.closure}
-            count={lot.left}
-            of={lot.count}
+            count={lot.here}
+            of={lot.here === lot.left ? lot.count : lot.here}
             drink={lot.drink ? drinkToken(lot.drink) : "drink.juice"}
           />
         </span>
@@ -136,7 +144,8 @@ function Shelved({
           </Tape>
         </span>
         <Box as="span" display="block" fontSize="sm">
-          <b>{lot.left} left</b> of {lot.count} · {bottleSize(lot.size_ml)}
+          <b>{lot.here === lot.left ? `${lot.left} left` : `${lot.here} here`}</b> of {lot.count} ·{" "}
+          {bottleSize(lot.size_ml)}
           {lot.cost_each !== null && ` · ${money(lot.cost_each, currency)}`}
         </Box>
         <HStack as="span" gap="2">

@@ -11,7 +11,8 @@ import { Explained } from "../frame/Explained";
 import { ChoiceField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, Mark, QuietButton } from "../frame/states";
-import { counted, FEELS } from "../jug/bottle/lots";
+import { Tick } from "../frame/Tick";
+import { counted, FEELS, FRIDGE_C } from "../jug/bottle/lots";
 import { TastingForm } from "../jug/taste/TastingForm";
 import { Tastings } from "../jug/taste/Tastings";
 import { Guests } from "./Guests";
@@ -20,11 +21,12 @@ import { Window } from "./Window";
 type Lot = Schemas["CellarLotOut"];
 
 const DID = {
+  lively: "Opened, and lively",
   given: "Given away",
   broken: "Broken",
   gushed: "Gushed",
   burst: "Burst",
-  flat: "Flat",
+  flat: "Opened, and flat",
 } as const;
 
 /** One lot: open one and say how it was, give one away, move it, count what is there. */
@@ -78,7 +80,7 @@ export function LotPanel({ lot }: { lot: Lot }) {
     <Stack gap="3">
       <Heading as="h2" size="md">
         <Tape>
-          {lot.number} · {lot.jug_name}
+          {lot.number} · {lot.jug_name}, lot {lot.id}
         </Tape>
       </Heading>
       <Text>
@@ -91,6 +93,11 @@ export function LotPanel({ lot }: { lot: Lot }) {
       <HStack gap="2">
         <Window lot={lot} />
       </HStack>
+      {lot.warns.map((text) => (
+        <Mark key={text} tone="bad">
+          <Explained text={text} />
+        </Mark>
+      ))}
       {lot.says.map((text) => (
         <Mark key={text} tone="mind">
           <Explained text={text} />
@@ -98,7 +105,7 @@ export function LotPanel({ lot }: { lot: Lot }) {
       ))}
       <HStack wrap="wrap">
         <ActButton
-          variant="act"
+          variant={lot.warns.length > 0 ? "quiet" : "act"}
           busy={busy}
           disabled={lot.left === 0}
           onClick={async () => {
@@ -166,6 +173,7 @@ function More({
   write: (kind: string, what: Record<string, unknown>, said: string) => Promise<boolean>;
 }) {
   const [place, setPlace] = useState(lot.place);
+  const [cold, setCold] = useState(false);
   const [did, setDid] = useState<keyof typeof DID>("given");
   const [count, setCount] = useState("1");
   const [there, setThere] = useState("");
@@ -183,18 +191,26 @@ function More({
         />
         <QuietButton
           busy={busy}
-          disabled={!place.trim() || place === lot.place}
+          disabled={!place.trim() || (place === lot.place && !cold)}
           onClick={() =>
             write(
               "lot_moved",
-              { did: "moved", count: lot.left, place: place.trim() },
+              {
+                did: "moved",
+                count: lot.left,
+                place: place.trim(),
+                ...(cold ? { temperature_c: FRIDGE_C } : {}),
+              },
               `Moved: ${place.trim()}.`,
             )
           }
         >
-          Move
+          Move all
         </QuietButton>
       </Grid>
+      <Tick checked={cold} onChange={setCold}>
+        As cold as a fridge there
+      </Tick>
       <Grid templateColumns="4.5rem minmax(0, 1fr) auto" gap="2" alignItems="end">
         <TextField
           label="Bottles"

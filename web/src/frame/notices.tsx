@@ -19,37 +19,46 @@ const toaster = createToaster({
   offsets: { top: "1rem", left: "1rem", right: "1rem", bottom: FOOT },
 });
 
-type More = { undo?: () => Promise<unknown>; tone?: "bad" };
+type More = {
+  undo?: () => Promise<unknown>;
+  /** What may be pressed instead of taking back. */
+  press?: { label: string; run: () => Promise<unknown> };
+  tone?: "bad";
+};
+
+type Offered = { label: string; run: () => Promise<unknown>; failed: string };
 
 /** What was only said, and makes room for what is said next. */
 let lastSaid: string | undefined;
-let undoing = false;
+let acting = false;
 
-function say(text: string, { undo, tone }: More = {}) {
+function say(text: string, { undo, press, tone }: More = {}) {
   if (lastSaid) toaster.remove(lastSaid);
+  const back = undo && { label: "Undo", run: undo, failed: "That could not be undone: " };
+  const offered = press ? { ...press, failed: "" } : back;
   const id = toaster.create({
     title: text,
     type: tone === "bad" ? "error" : "info",
-    meta: { undo },
+    meta: { offered },
   });
-  lastSaid = undo ? undefined : id;
+  lastSaid = offered ? undefined : id;
 }
 
-async function takeBack(id: string, undo: () => Promise<unknown>) {
-  if (undoing) return;
-  undoing = true;
+async function pressed(id: string, { run, failed }: Offered) {
+  if (acting) return;
+  acting = true;
   try {
-    await undo();
+    await run();
     toaster.remove(id);
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error;
-    say(`That could not be undone: ${error.message}`, { tone: "bad" });
+    say(`${failed}${error.message}`, { tone: "bad" });
   } finally {
-    undoing = false;
+    acting = false;
   }
 }
 
-/** Tell the person what was done; with `undo`, offer to take it back. */
+/** Tell the person what was done; with `undo`, offer to take it back, with `press` something else. */
 export function useSay() {
   return say;
 }
@@ -65,9 +74,9 @@ export function Notices({ children }: { children: ReactNode }) {
           {(toast) => (
             <Toast.Root>
               <Toast.Title>{toast.title}</Toast.Title>
-              {toast.meta?.undo && (
-                <QuietButton onClick={() => takeBack(toast.id ?? "", toast.meta?.undo)}>
-                  Undo
+              {toast.meta?.offered && (
+                <QuietButton onClick={() => pressed(toast.id ?? "", toast.meta?.offered)}>
+                  {toast.meta.offered.label}
                 </QuietButton>
               )}
               <QuietButton

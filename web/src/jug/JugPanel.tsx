@@ -33,8 +33,9 @@ export function JugPanel({
   return (
     <Panel p={narrow ? "1" : "3"} display="flex" justifyContent="center">
       <Vessel
-        shape={vessel?.shape ?? "demijohn"}
-        capacityMl={planned?.volume_ml ?? 5000}
+        // It may have been racked into another since it was planned.
+        shape={jug.now?.shape ?? vessel?.shape ?? "demijohn"}
+        capacityMl={jug.now?.vessel_ml ?? planned?.volume_ml ?? 5000}
         layers={layers}
         foaming={foaming}
         stopper={stopper}

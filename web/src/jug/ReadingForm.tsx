@@ -10,7 +10,7 @@ import { ChoiceField, SegmentField, TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { ActButton, QuietButton } from "../frame/states";
 import { Tick } from "../frame/Tick";
-import { useKept } from "../frame/useKept";
+import { emptied, useKept } from "../frame/useKept";
 import { useOnline } from "../offline/outbox";
 import { useOrKept } from "../offline/useOrKept";
 import {
@@ -129,12 +129,12 @@ export function ReadingForm({
         api.POST("/api/jugs/{jug_id}/readings", { params, body }),
       );
       setId(crypto.randomUUID());
-      forgetTyped();
-      forgetNote();
-      setSeen([]);
+      forgetTyped(typed);
+      forgetNote(note);
+      setSeen(emptied(seen, []));
       if (!after) {
-        setTyped("");
-        setNote("");
+        setTyped(emptied(typed, ""));
+        setNote(emptied(note, ""));
         return;
       }
       await showJug(after);

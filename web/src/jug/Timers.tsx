@@ -7,6 +7,7 @@ import { Countdown } from "../frame/Countdown";
 import { TextField } from "../frame/fields";
 import { useSay } from "../frame/notices";
 import { Mark, QuietButton } from "../frame/states";
+import { emptied } from "../frame/useKept";
 import { readNumber } from "../units";
 
 /** Begins a wait for this jug; it stands on Today too, and runs on on any device. */
@@ -60,8 +61,8 @@ export function Timers({ jugId }: { jugId: number }) {
     event.preventDefault();
     if (read === null) return;
     if (await begin(title, read)) {
-      setTitle("");
-      setMinutes("");
+      setTitle(emptied(title, ""));
+      setMinutes(emptied(minutes, ""));
     }
   }
 

@@ -1,11 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { answer, api, type Schemas } from "../api/client";
+import { answer, api, ProblemError, type Schemas } from "../api/client";
 import { showJug } from "../api/queries";
+import { asking } from "../frame/act";
 import { useSay } from "../frame/notices";
 import { useOrKept } from "../offline/useOrKept";
 import { useJugContext } from "./jugContext";
 
-export type Entry = { kind: string; what: Record<string, unknown> };
+export type Entry = { kind: string; what: Record<string, unknown>; at?: string };
 
 /** Writes into the jug's log, one entry after another; a press takes all of them back. */
 export function useLog() {
@@ -29,20 +30,29 @@ export function useLog() {
     }
   }
 
-  return async function log(entries: Entry[], said: string) {
+  return async function log(entries: Entry[], said: string, insist = false) {
     const ids: string[] = [];
     let after: Schemas["JugOut"] | null = null;
     for (const entry of entries) {
-      const body = { ...entry, id: crypto.randomUUID(), note: "", insist: false };
+      const body = { ...entry, id: crypto.randomUUID(), note: "", insist };
       const write = {
         kind: "event",
         jug: jug.id,
         said: `${said} Jug ${jug.number}`,
         body,
       } as const;
-      after = await orKept(write, (params) =>
-        api.POST("/api/jugs/{jug_id}/events", { params, body }),
-      );
+      try {
+        after = await orKept(write, (params) =>
+          api.POST("/api/jugs/{jug_id}/events", { params, body }),
+        );
+      } catch (error) {
+        // What is odd is asked about; what really happened can always be written.
+        if (error instanceof ProblemError && error.problem.insist_allowed) {
+          const rest = entries.slice(entries.indexOf(entry));
+          say(...asking(error, () => log(rest, said, true)));
+        }
+        throw error;
+      }
       if (after) ids.push(body.id);
     }
     if (!after) return;

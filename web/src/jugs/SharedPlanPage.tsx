@@ -93,7 +93,7 @@ export default function SharedPlanPage() {
             <Stack gap="4">
               <Answer result={evaluation} />
               <Outcome result={evaluation} />
-              <Checks warnings={evaluation.warnings} onRemedy={undefined} />
+              <Checks warnings={evaluation.warnings} low={evaluation.low} onRemedy={undefined} />
             </Stack>
           ) : (
             <Mark tone="bad">{problem}</Mark>

@@ -19,7 +19,9 @@ export function Money({
     <Panel as="section" aria-label="Money">
       <Stack gap="3">
         <Heading as="h2" size="lg" fontFamily="heading">
-          {money(spending.money, currency)} in all
+          {spending.kinds.length === 0
+            ? "Nothing of it has a price"
+            : `${money(spending.money, currency)} in all`}
         </Heading>
         <Text>
           {spending.per_litre !== null &&

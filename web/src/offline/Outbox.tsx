@@ -37,9 +37,10 @@ export function Outbox({ timeZone }: { timeZone: string }) {
         const { error } = each.state;
         if (!write) return null;
         const insist = error instanceof ProblemError && error.problem.insist_allowed;
-        const again = () => {
-          drop(each);
-          keep({ ...write, body: { ...write.body, insist: true } } as Write);
+        // The new one is put by before the old one goes: closed in between, nothing is lost.
+        const again = async () => {
+          await keep({ ...write, body: { ...write.body, insist: true } } as Write);
+          await drop(each);
         };
         return (
           <Stack key={each.mutationId} gap="1">

@@ -99,11 +99,9 @@ export default function ComparePage() {
     [
       "Preservatives",
       (p) =>
-        p.facts.preservatives.length > 0
-          ? p.facts.preservatives.join(", ")
-          : p.label_text
-            ? "none named"
-            : "label not read",
+        p.facts.preservatives === null
+          ? "list not seen"
+          : p.facts.preservatives.join(", ") || "none named",
     ],
     [
       `${packs} of them fill`,

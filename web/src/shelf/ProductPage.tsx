@@ -12,6 +12,7 @@ import { TextField } from "../frame/fields";
 import { useTitle } from "../frame/focus";
 import { useSay } from "../frame/notices";
 import { ActButton, GoButton, Mark, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
+import { emptied } from "../frame/useKept";
 import { colour } from "../theme/colour";
 import { drinkToken } from "../theme/drinks";
 import { degree, readGravity, readTemperature, usualSample } from "../units";
@@ -97,7 +98,7 @@ export default function ProductPage() {
                   />
                 )}
               </Flex>
-              {one.facts.preservatives.length > 0 && (
+              {!!one.facts.preservatives?.length && (
                 <Text pt="2">Holds {one.facts.preservatives.join(", ")}.</Text>
               )}
               {one.corrected.length > 0 && (
@@ -182,7 +183,7 @@ function Prices({ product, currency }: { product: Product; currency: string }) {
       answer(api.POST("/api/shelf/products/{product_id}/prices", { params: { path }, body })),
     );
     if (done) {
-      setAmount("");
+      setAmount(emptied(amount, ""));
       say("Price saved.");
     }
   };
@@ -303,7 +304,7 @@ function Measured({ product }: { product: Product }) {
       return;
     }
     if (await act(() => send(reads, warm))) {
-      setSg("");
+      setSg(emptied(sg, ""));
       say("Reading saved.");
     }
   };

@@ -15,6 +15,7 @@ export function VerdictMark({ verdict }: { verdict: Schemas["VerdictOut"] }) {
 
 const headings: Record<string, string> = {
   ferments: "It ferments.",
+  unread: "Its list was not seen.",
   hard: "May struggle to ferment.",
   will_not_ferment: "Won't ferment.",
   thin: "Thin on its own.",

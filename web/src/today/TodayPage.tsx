@@ -221,14 +221,14 @@ function TaskRow({ task, first, timeZone }: { task: Task; first: boolean; timeZo
   const { done } = task;
 
   const write = () =>
-    act(async () => {
+    act(async (insist) => {
       if (!done) return;
       const id = crypto.randomUUID();
       const path = { jug_id: task.jug };
       await answer(
         api.POST("/api/jugs/{jug_id}/events", {
           params: { path },
-          body: { ...done, id, note: "", insist: false },
+          body: { ...done, id, note: "", insist },
         }),
       );
       await again();

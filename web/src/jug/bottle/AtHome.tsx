@@ -7,6 +7,7 @@ import { useAct } from "../../frame/act";
 import { TextField } from "../../frame/fields";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, QuietButton } from "../../frame/states";
+import { emptied } from "../../frame/useKept";
 import { readNumber } from "../../units";
 import { useJugContext } from "../jugContext";
 import { KindField, SizeField } from "./BottleFields";
@@ -60,7 +61,7 @@ export function AtHome({ onFill }: { onFill: (lots: Lot[]) => void }) {
     act(async () => {
       const [bottle = "", closure = ""] = adding.closed.split("/");
       await keep({ size_ml: Number(adding.size), bottle, closure, count: many ?? 0 });
-      setAdding({ ...adding, count: "" });
+      setAdding((now) => ({ ...now, count: emptied(adding.count, "")(now.count) }));
     });
 
   return (

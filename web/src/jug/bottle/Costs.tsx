@@ -1,10 +1,11 @@
-import { Box, chakra, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, chakra, Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api } from "../../api/client";
 import { listed, money } from "../../format";
 import { Explained } from "../../frame/Explained";
 import { TextField } from "../../frame/fields";
+import { GoButton } from "../../frame/states";
 import { readNumber } from "../../units";
 import { useJugContext } from "../jugContext";
 
@@ -28,6 +29,9 @@ export function Costs({ each }: { each: string | null }) {
   const costs = found.data;
   if (!costs?.used) return null;
   const { currency } = session;
+  const priceless = costs.supplies
+    .filter((line) => line.used === null)
+    .map((line) => line.name.toLowerCase());
   return (
     <Stack gap="2" as="section" aria-label="What it cost">
       <Heading as="h2" size="md" fontFamily="heading">
@@ -55,6 +59,17 @@ export function Costs({ each }: { each: string | null }) {
           )}
           , by the part that was used.
         </Text>
+      )}
+      {priceless.length > 0 && (
+        <HStack wrap="wrap" gap="2">
+          <Text fontSize="sm" flex="1 1 12rem">
+            Not counted: {listed(priceless)}. Put on the shelf with a price once, and every batch
+            counts it.
+          </Text>
+          <GoButton to="/shelf" variant="quiet">
+            To the shelf
+          </GoButton>
+        </HStack>
       )}
       <Text fontSize="sm" color="quiet">
         {costs.packs && `${money(costs.packs, currency)} at the till. `}

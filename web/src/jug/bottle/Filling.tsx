@@ -6,7 +6,7 @@ import { showJug } from "../../api/queries";
 import { bottleSize, listed, percent, percentRange, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
-import { TextField } from "../../frame/fields";
+import { SegmentField, TextField } from "../../frame/fields";
 import { useSay } from "../../frame/notices";
 import { ActButton, Mark, Panel, QuietButton } from "../../frame/states";
 import { Tick } from "../../frame/Tick";
@@ -97,6 +97,26 @@ export function Filling({
               outcome && <InAll outcome={outcome} />
             )}
           </Box>
+          {outcome?.late && (
+            <Box bg={outcome.late.unsure ? "amberWash" : undefined} rounded="lg" p="3">
+              <Text fontWeight="600" aria-hidden="true">
+                {outcome.late.asks}
+              </Text>
+              <SegmentField
+                label={outcome.late.asks}
+                hideLabel
+                options={LATE}
+                value={typed.late ?? ""}
+                onChange={(late) => set({ late: late === "in" ? "in" : "out" })}
+              />
+              {outcome.late.unsure && (
+                <Text fontSize="sm" color="quiet">
+                  Until you say so the worse of the two is shown, and nothing is saved. Did it go in
+                  on another day? Write that down under Finish.
+                </Text>
+              )}
+            </Box>
+          )}
           <chakra.ul listStyleType="none" aria-label="Bottles to fill">
             {typed.lots.map((lot, place) => (
               <LotRow
@@ -106,6 +126,7 @@ export function Filling({
                 place={place}
                 only={typed.lots.length === 1}
                 told={told[place]}
+                unpriced={outcome?.unpriced ?? []}
                 sources={sources}
                 together={typed.together !== null}
                 onChange={(patch) => setLot(place, patch)}
@@ -172,7 +193,7 @@ export function Filling({
               <ActButton
                 variant={stopped ? "quiet" : "act"}
                 busy={busy}
-                disabled={!outcome}
+                disabled={!outcome || outcome.late?.unsure}
                 onClick={() => save(false)}
               >
                 {stopped ? "Close it against advice" : "Save bottling"}
@@ -209,6 +230,12 @@ export function Filling({
     </Grid>
   );
 }
+
+// What becomes of what the plan adds at the end.
+const LATE = [
+  ["in", "It goes in now"],
+  ["out", "Left out"],
+] as const;
 
 /** What core says of each lot that is typed; one of none is not asked about. */
 function toldByLot(

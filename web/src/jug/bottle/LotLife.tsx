@@ -1,18 +1,20 @@
-import { chakra, Grid, HStack, Stack, Text } from "@chakra-ui/react";
+import { Box, chakra, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
-import { bottleSize, day } from "../../format";
+import { bottleSize, day, listed } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { Mark, QuietButton } from "../../frame/states";
+import { Tick } from "../../frame/Tick";
 import { degree, readNumber, readTemperature, temperature } from "../../units";
 import { useJugContext } from "../jugContext";
 import { useLog } from "../useLog";
-import { counted, FEELS } from "./lots";
+import { counted, FEELS, FRIDGE_C } from "./lots";
 
 const DID = {
   opened: "Opened",
+  lively: "Opened, and lively",
   given: "Given away",
   flat: "Opened, and flat",
   gushed: "Gushed",
@@ -32,6 +34,7 @@ function written(
   typed: {
     count: number | null;
     place: string;
+    cold: boolean;
     celsius: number | null;
     long: number | null;
     feel: string;
@@ -41,8 +44,17 @@ function written(
   if (did === "heated")
     return { kind: "cared", what: { did, lot, core_c: typed.celsius, minutes: typed.long } };
   if (did === "held_at") return { kind: "cared", what: { did, lot, temperature_c: typed.celsius } };
-  const moved = did === "moved" ? { place: typed.place } : {};
+  const to = { place: typed.place.trim(), ...(typed.cold ? { temperature_c: FRIDGE_C } : {}) };
+  const moved = did === "moved" ? to : {};
   return { kind: "lot_moved", what: { lot, did, count: typed.count, ...moved } };
+}
+
+/** Where bottles stand, in words that go on from how many. */
+function whereabouts(stands: Schemas["StandsOut"][]): string {
+  const named = stands.filter((part) => part.place);
+  if (named.length === 0) return "";
+  if (stands.length === 1) return `, ${named[0]?.place}`;
+  return `: ${listed(stands.map((part) => `${part.count} ${part.place || "elsewhere"}`))}`;
 }
 
 /** What the bottles wait for, and what became of some: it warns of the others. */
@@ -55,6 +67,8 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
   const [did, setDid] = useState<Did>("opened");
   const [count, setCount] = useState("1");
   const [place, setPlace] = useState("");
+  const [cold, setCold] = useState(false);
+  const [when, setWhen] = useState("");
   const [warm, setWarm] = useState("");
   const [feel, setFeel] = useState<keyof typeof FEELS>("soft");
   const [minutes, setMinutes] = useState("");
@@ -64,13 +78,16 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
   const chosen = lots.find((each) => each.id === lot) ?? lots[0];
   const save = () =>
     act(async () => {
-      const entry = written(did, chosen?.id, { count: many, place, celsius, long, feel });
+      const typed = { count: many, place, cold, celsius, long, feel };
+      const at = when ? { at: new Date(when).toISOString() } : {};
+      const entry = { ...written(did, chosen?.id, typed), ...at };
       const said = did === "felt" ? `the test bottle is ${feel}` : DID[did].toLowerCase();
-      await log([entry], `${chosen ? bottleSize(chosen.size_ml) : ""}: ${said}.`);
+      await log([entry], `${chosen ? `Lot ${chosen.id}` : ""}: ${said}.`);
       setCount("1");
     });
   const needs = { heated: celsius !== null && long !== null, held_at: celsius !== null };
-  const ready = did === "felt" || (did === "heated" || did === "held_at" ? needs[did] : !!many);
+  const sure = did === "felt" || (did === "heated" || did === "held_at" ? needs[did] : !!many);
+  const ready = sure && (did !== "moved" || place.trim() !== "");
   const notes = [...new Set(lots.flatMap((each) => each.notes))];
   return (
     <Stack gap="3">
@@ -92,16 +109,16 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
           <span key={each.id}>
             {at > 0 && " · "}
             <b>
-              {each.left} of {each.count} × {bottleSize(each.size_ml)}
+              Lot {each.id}: {each.left} of {each.count} × {bottleSize(each.size_ml)}
             </b>{" "}
-            left{each.place && `, ${each.place}`}
+            left{whereabouts(each.stands)}
           </span>
         ))}
       </Text>
       <Grid
         templateColumns={{
           base: "1fr 1fr",
-          md: did === "felt" ? "1fr 1fr 1fr auto" : "5rem 1fr 1fr 1fr auto",
+          md: did === "felt" ? "1fr 1fr 1fr auto" : "5rem 2fr 1.3fr 1fr auto",
         }}
         gap="2"
         alignItems="end"
@@ -115,10 +132,14 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
             onChange={(event) => setCount(event.target.value)}
           />
         )}
-        <ChoiceField label="Of" value={chosen?.id ?? ""} onChange={setLot}>
+        <ChoiceField
+          label={did === "felt" ? "It was filled with" : "Of"}
+          value={chosen?.id ?? ""}
+          onChange={setLot}
+        >
           {lots.map((each) => (
             <option key={each.id} value={each.id}>
-              {bottleSize(each.size_ml)} {each.name.toLowerCase()}
+              Lot {each.id}: {bottleSize(each.size_ml)} {each.name.toLowerCase()}
             </option>
           ))}
         </ChoiceField>
@@ -179,6 +200,29 @@ export function LotLife({ bottled }: { bottled: Schemas["BottlingOut"] }) {
           </QuietButton>
         </HStack>
       </Grid>
+      <HStack wrap="wrap" align="end" gap="3">
+        <Box maxW="16rem">
+          <TextField
+            label="When"
+            type="datetime-local"
+            hint="Nothing: just now"
+            value={when}
+            error={problem?.at("at")}
+            onChange={(event) => setWhen(event.target.value)}
+          />
+        </Box>
+        {did === "moved" && (
+          <Tick checked={cold} onChange={setCold}>
+            As cold as a fridge there
+          </Tick>
+        )}
+        {did === "felt" && (
+          <Text color="quiet" fontSize="sm">
+            Only plastic tells: glass feels hard whatever is in it. Hard proves gas, soft proves
+            nothing.
+          </Text>
+        )}
+      </HStack>
       {problem && <Mark tone="bad">{problem.message}</Mark>}
     </Stack>
   );

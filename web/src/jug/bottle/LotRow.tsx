@@ -1,7 +1,7 @@
 import { Box, Grid, HStack, Stack, Text } from "@chakra-ui/react";
 import type { Schemas } from "../../api/client";
 import { Bottles } from "../../drawing/Bottles";
-import { money, percent } from "../../format";
+import { moneyKnown, percent } from "../../format";
 import { TextField } from "../../frame/fields";
 import { QuietButton } from "../../frame/states";
 import { useJugContext } from "../jugContext";
@@ -18,6 +18,7 @@ export function LotRow({
   place,
   only,
   told,
+  unpriced,
   sources,
   together,
   onChange,
@@ -27,6 +28,8 @@ export function LotRow({
   place: number;
   only: boolean;
   told: Schemas["BottleOutcome"] | undefined;
+  /** What of the plan has no price. */
+  unpriced: string[];
   sources: Source[];
   /** Primed in the jug, so not by itself. */
   together: boolean;
@@ -131,7 +134,7 @@ export function LotRow({
                 {percent(told.abv.value)}
               </Text>
               {told.cost_each !== null && (
-                <Text>{money(told.cost_each, session.currency)} each</Text>
+                <Text>{moneyKnown(told.cost_each, session.currency, unpriced)} each</Text>
               )}
               {told.priming && (
                 <Text>

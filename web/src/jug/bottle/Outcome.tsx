@@ -1,8 +1,9 @@
 import { chakra, HStack, Stack, Text } from "@chakra-ui/react";
 import type { Schemas } from "../../api/client";
-import { bottleSize, listed, money, percent, percentRange, volume } from "../../format";
+import { bottleSize, listed, moneyKnown, percent, percentRange, volume } from "../../format";
 import { Explained } from "../../frame/Explained";
 import { Mark, Tag } from "../../frame/states";
+import { GasByDay } from "./GasByDay";
 import { Verdict } from "./Verdict";
 
 /** What stands in these bottles: strength, whether each may be closed, what each cost. */
@@ -37,13 +38,15 @@ export function Outcome({
                 {lot.count} × {bottleSize(lot.size_ml)}
               </b>
               {lot.name && ` ${lot.name.toLowerCase()}`}
-              {lot.cost_each !== null && ` · ${money(lot.cost_each, currency)} each`}
+              {lot.cost_each !== null &&
+                ` · ${moneyKnown(lot.cost_each, currency, outcome.unpriced)} each`}
             </Text>
             {lot.closing ? (
               <Verdict closing={lot.closing} />
             ) : (
               <Text color="quiet">The kind of bottle was not asked then.</Text>
             )}
+            <GasByDay lot={lot} />
           </chakra.li>
         ))}
       </chakra.ul>
@@ -63,7 +66,7 @@ export function Outcome({
           text={`${volume(outcome.bottled_ml)} in bottles, ${volume(outcome.left_ml)} ${outcome.left_says}`}
         />
         {outcome.cost_per_litre !== null &&
-          ` ${money(outcome.cost_per_litre, currency)} a litre${outcome.unpriced.length ? `, without ${listed(outcome.unpriced)}` : ""}`}
+          ` ${moneyKnown(outcome.cost_per_litre, currency, outcome.unpriced)} a litre${outcome.unpriced.length ? `, without ${listed(outcome.unpriced)}` : ""}`}
       </Text>
     </Stack>
   );

@@ -59,6 +59,7 @@ export function PrimedBy({
               label={`A drop weighs, g${label}`}
               inputMode="decimal"
               placeholder="3"
+              hint="Not weighed: about 3, at most 4"
               value={primed.dropG}
               onChange={(event) => onChange({ dropG: event.target.value })}
             />

@@ -14,6 +14,7 @@ const typed: Typed = {
   lots: [{ size: "750", count: "5", closed: "wine_bottle/cork", primed: notPrimed }],
   together: null,
   someLeft: false,
+  late: null,
   reason: "",
 };
 const honey = { name: "Honey", kind: "syrup", mass_g: 0 };
@@ -42,7 +43,9 @@ describe("what is typed at bottling", () => {
   it("primes by one measure, and by the gas with anything else than sugar", () => {
     const half = { ...notPrimed, by: "teaspoons", much: "1/2" } as const;
     expect(primingOf(half, {})).toEqual({ teaspoons: 0.5, sugar: "sucrose" });
-    expect(primingOf({ ...notPrimed, by: "drops", much: "1" }, {})).toBeNull();
+    const unweighed = { ...notPrimed, by: "drops", much: "1" } as const;
+    expect(primingOf(unweighed, {})).toEqual({ drops: 1, sugar: "sucrose" });
+    expect(primingOf({ ...unweighed, dropG: "heavy" }, {})).toBeNull();
     const drops = { ...notPrimed, by: "drops", much: "2", dropG: "3.5" } as const;
     expect(primingOf(drops, {})).toEqual({ drops: 2, sugar: "sucrose", drop_g: 3.5 });
     const sweet = { ...notPrimed, by: "volumes", much: "2.4", from: "honey" } as const;

@@ -30,6 +30,9 @@ const BY_BOTTLE: Measure[] = ["per_bottle_g", "teaspoons", "drops"];
 /** How a plastic test bottle of a lot feels in the hand: keys of core's words. */
 export const FEELS = { soft: "Soft", firm: "Firm", hard: "Hard" } as const;
 
+/** A fridge, °C: there the yeast all but stops. */
+export const FRIDGE_C = 4;
+
 /** Priming being written: everything as typed. `from` is a sugar, or a source of the shelf. */
 export type Primed = { by: Measure; much: string; from: string; dropG: string };
 
@@ -43,6 +46,8 @@ export type Typed = {
   together: Primed | null;
   /** Whether the jug goes on with the rest, which else is lees. */
   someLeft: boolean;
+  /** Whether what the plan adds at the end goes in; none while nobody has said. */
+  late: "in" | "out" | null;
   /** Why it is closed where that is advised against. */
   reason: string;
 };
@@ -67,6 +72,7 @@ export function begun(jug: Schemas["JugOut"], evaluation: Schemas["EvaluationOut
     ],
     together: null,
     someLeft: false,
+    late: null,
     reason: "",
   };
 }
@@ -115,7 +121,8 @@ export function primingOf(
   const pour = pours[primed.from];
   // Juice, honey and syrup go by the gas that is wanted.
   if (pour) return { volumes: much, pour, sugar: "sucrose" };
-  const each = primed.by === "drops" ? readNumber(primed.dropG, "g") : undefined;
+  const weighed = primed.by === "drops" && primed.dropG.trim() !== "";
+  const each = weighed ? readNumber(primed.dropG, "g") : undefined;
   if (each === null) return null;
   return { [primed.by]: much, sugar: primed.from, ...(each ? { drop_g: each } : {}) };
 }
@@ -143,6 +150,7 @@ export function toBottling(
     }),
     priming: together ?? null,
     some_left: typed.someLeft,
+    late: typed.late ?? null,
     insist: false,
     against_advice: "",
   };

@@ -5,6 +5,7 @@ import { day, wholeDays } from "../../format";
 import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { GoButton, Mark, Panel, QuietButton } from "../../frame/states";
+import { emptied } from "../../frame/useKept";
 import { Photograph, Photographs } from "../ferment/Photographs";
 import { JugPanel } from "../JugPanel";
 import { useJugContext } from "../jugContext";
@@ -104,8 +105,8 @@ function HowClear({ finishing }: { finishing: Schemas["FinishingOut"] }) {
       // What is brilliant is clear as well.
       const chips = chosen?.clear && grade !== "clear" ? [grade, "clear"] : [grade];
       await log([{ kind: "noticed", what: { chips, pictures } }], `${chosen?.name ?? "Seen"}.`);
-      setGrade("");
-      setPictures([]);
+      setGrade(emptied(grade, ""));
+      setPictures(emptied(pictures, []));
     });
   return (
     <Stack gap="3">

@@ -5,6 +5,7 @@ import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { Mark, QuietButton } from "../../frame/states";
+import { emptied } from "../../frame/useKept";
 import { readAmount, readTemperature, temperature, usualCold } from "../../units";
 import { useJugContext } from "../jugContext";
 import { useTimer } from "../Timers";
@@ -121,7 +122,7 @@ function Finings({ finishing }: { finishing: Schemas["FinishingOut"] }) {
       const what = { dose: `finings_${part}`, made_of: of, ...much };
       await log([{ kind: "dosed", what }], `Finings, part ${part.toUpperCase()}.`);
       if (part === "a") await timer.begin("Finings, part B", BETWEEN_MIN);
-      setAmount("");
+      setAmount(emptied(amount, ""));
     });
   return (
     <>
@@ -230,7 +231,7 @@ function Enzyme() {
                 [{ kind: "dosed", what: { dose: "enzyme", mass_g: grams } }],
                 "Enzyme is in.",
               );
-              setAmount("");
+              setAmount(emptied(amount, ""));
             })
           }
         >

@@ -7,6 +7,7 @@ import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { TextField } from "../../frame/fields";
 import { ActButton, Mark } from "../../frame/states";
+import { emptied } from "../../frame/useKept";
 import { unanswered } from "../../offline/writes";
 import { readAmount } from "../../units";
 import { useJugContext } from "../jugContext";
@@ -48,7 +49,7 @@ export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
     const what = { vessel_ml, ...(left_ml === null ? {} : { left_behind_ml: left_ml }) };
     act(async () => {
       await log([{ kind: "racked", what }], "Racked.");
-      setLeft("");
+      setLeft(emptied(left, ""));
     });
   }
 

@@ -154,7 +154,7 @@ export function EventForm({
         {asked && (
           <Questioned problem={asked} onTake={(likely) => set({ sg: likely })}>
             <QuietButton alignSelf="flex-start" busy={busy} onClick={() => write(true)}>
-              It did read {typed.sg}: save it
+              {typed.kind === "read" ? `It did read ${typed.sg}: save it` : "It is so: save it"}
             </QuietButton>
           </Questioned>
         )}

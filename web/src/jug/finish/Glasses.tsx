@@ -7,6 +7,7 @@ import { useAct } from "../../frame/act";
 import { Explained } from "../../frame/Explained";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { ActButton, Mark } from "../../frame/states";
+import { emptied } from "../../frame/useKept";
 import { colour } from "../../theme/colour";
 import { readNumber } from "../../units";
 import { useJugContext } from "../jugContext";
@@ -58,7 +59,7 @@ export function Glasses() {
     act(async () => {
       if (!source) return;
       await log([poured(source, glass.for_jug, glass.by_mass)], `${glass.words} ${source.name}.`);
-      setChosen("");
+      setChosen(emptied(chosen, ""));
     });
   return (
     <Stack gap="3">

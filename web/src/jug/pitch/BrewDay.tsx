@@ -12,6 +12,7 @@ import { Tick } from "../../frame/Tick";
 import { Ways } from "../../frame/Ways";
 import { useOrKept } from "../../offline/useOrKept";
 import css from "./BrewDay.module.css";
+import { Mixed } from "./Mixed";
 import { Really } from "./Really";
 import { Trial } from "./Trial";
 
@@ -80,6 +81,7 @@ export function BrewDay({ jugId }: { jugId: number }) {
           />
         ))}
       </chakra.ol>
+      <Mixed jugId={jugId} />
     </Stack>
   );
 }

@@ -1,10 +1,13 @@
 import { Box, chakra, Grid, Heading, Stack, Text } from "@chakra-ui/react";
 import { useNavigate } from "react-router";
-import { gravity, gravityRange } from "../../format";
+import { gravity, gravityRange, listed } from "../../format";
 import { Empty, GoButton, Mark, Panel } from "../../frame/states";
+import { putAside } from "../../frame/useKept";
 import { JugPanel } from "../JugPanel";
 import { useJugContext } from "../jugContext";
 import { mainColour, pouredLayers } from "../jugLayers";
+import type { Mistyped } from "../plan/draft";
+import { mistypedKey } from "../plan/usePlan";
 import { ReadingForm } from "../ReadingForm";
 import { Steeps } from "../Steeps";
 import { Timers } from "../Timers";
@@ -13,6 +16,7 @@ import { BrewDay } from "./BrewDay";
 export default function PitchPage() {
   const { jug } = useJugContext();
   const navigate = useNavigate();
+  const left = putAside<Mistyped>(mistypedKey(jug.id));
   if (jug.stage !== "plan") {
     return (
       <Panel>
@@ -64,6 +68,11 @@ export default function PitchPage() {
           <Heading as="h2" size="lg" fontFamily="heading">
             Read it before the yeast goes in
           </Heading>
+          {left && (
+            <Mark tone="bad">
+              {`Not in the plan as you typed it: ${listed(left.names)}. Go back and put it right, or it is reckoned as it was.`}
+            </Mark>
+          )}
           <Text>
             By what went in it should read <b>{gravityRange(must.sg)}</b>.
           </Text>

@@ -6,7 +6,7 @@ import { useReference, useShelf } from "../../api/queries";
 import type { Found } from "../../frame/Finder";
 import { Waited } from "../../frame/fields";
 import { useIdle } from "../../frame/useIdle";
-import { acidPour, plainSugar, pourOf, tanninPour, tap } from "./edits";
+import { acidPour, plainSugar, pourable, pourOf, tanninPour, tap } from "./edits";
 
 // Fetched behind what is drawn first.
 const Finder = lazy(() => import("../../frame/Finder"));
@@ -53,13 +53,7 @@ export const AddPour = memo(function AddPour({
   const long = (all.data?.standing ?? 0) > everything.limit;
   const products = useShelf(long && find ? { ...everything, search: find } : everything);
   const fruits = useReference().data?.fruits ?? [];
-  const shelf = useMemo(
-    () =>
-      (products.data?.items ?? []).filter(
-        (row) => !["supply", "refused"].includes(row.facts.verdict.code),
-      ),
-    [products.data],
-  );
+  const shelf = useMemo(() => (products.data?.items ?? []).filter(pourable), [products.data]);
   // What was read off its label for this jug just now is poured at once.
   const [params, setParams] = useSearchParams();
   const wanted = shelf.find((row) => String(row.id) === params.get("add"));

@@ -7,6 +7,7 @@ import {
   gravityRange,
   listed,
   money,
+  moneyKnown,
   percent,
   percentRange,
 } from "../../format";
@@ -90,7 +91,7 @@ export function ShortAnswer({
       <span className={css.price}>
         {now !== null && (
           <>
-            <b>{money(now, currency)}</b> a bottle
+            <b>{moneyKnown(now, currency, cost.unpriced)}</b> a bottle
             {before !== null && before !== now && `, was ${money(before, currency)}`}
           </>
         )}
@@ -155,9 +156,9 @@ export const Cost = memo(function Cost({
     <p className={css.quiet}>
       {cost.per_bottle !== null && (
         <>
-          <b>{money(cost.per_bottle, currency)} a bottle</b>
-          {missing && ` without ${missing}`} · {cost.bottles} × {bottleSize(cost.bottle_ml)}, after
-          what stays on the <Explained text="lees" />.{" "}
+          <b>{moneyKnown(cost.per_bottle, currency, cost.unpriced)} a bottle</b>
+          {missing && ` without ${missing}, which has no price`} · {cost.bottles} ×{" "}
+          {bottleSize(cost.bottle_ml)}, after what stays on the <Explained text="lees" />.{" "}
         </>
       )}
       {money(cost.used, currency)} of it used, {money(cost.packs, currency)} at the till for whole

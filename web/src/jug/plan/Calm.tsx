@@ -11,7 +11,8 @@ export const CalmChecks = memo(function CalmChecks({
   result,
   onRemedy,
 }: Evaluated & { onRemedy: ((remedy: Schemas["RemedyOut"]) => void) | undefined }) {
-  return <Checks warnings={useCalm(result).warnings} onRemedy={onRemedy} />;
+  const { warnings, low } = useCalm(result);
+  return <Checks warnings={warnings} low={low} onRemedy={onRemedy} />;
 });
 
 export const CalmOutcome = memo(function CalmOutcome({ result }: Evaluated) {

@@ -1,5 +1,6 @@
 import { Stack, Text } from "@chakra-ui/react";
 import { answer, api, type Schemas } from "../../api/client";
+import { listed } from "../../format";
 import { Explained } from "../../frame/Explained";
 import { QuietButton } from "../../frame/states";
 import type { Plan } from "./draft";
@@ -11,7 +12,7 @@ export function Nearest({
   onTake,
 }: {
   plan: Plan;
-  onTake: (amounts: Schemas["AmountOut"][]) => void;
+  onTake: (nearest: Schemas["NearestOut"]) => void;
 }) {
   const nearest = useAsked("nearest", plan, (body: Plan) =>
     answer(api.POST("/api/plans/nearest", { body })),
@@ -23,7 +24,9 @@ export function Nearest({
       <Text>
         <Explained text={found.text} />
       </Text>
-      <QuietButton onClick={() => onTake(found.amounts)}>Use this</QuietButton>
+      <QuietButton onClick={() => onTake(found)}>
+        {found.adjusts.length > 0 ? `Let ${listed(found.adjusts)} adjust` : "Use this"}
+      </QuietButton>
     </Stack>
   );
 }

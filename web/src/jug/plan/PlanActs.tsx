@@ -1,7 +1,7 @@
 import { HStack, Text } from "@chakra-ui/react";
 import { memo } from "react";
 import { useNavigate } from "react-router";
-import { volume } from "../../format";
+import { listed, volume } from "../../format";
 import { useAct } from "../../frame/act";
 import { ActButton, QuietButton } from "../../frame/states";
 import css from "./PlanPage.module.css";
@@ -132,12 +132,22 @@ export const KeptBack = memo(function KeptBack({
   );
 });
 
-export const Kept = memo(function Kept({ keeping, dirty }: { keeping: Keeping; dirty: boolean }) {
+export const Kept = memo(function Kept({
+  keeping,
+  dirty,
+  mistyped,
+}: {
+  keeping: Keeping;
+  dirty: boolean;
+  /** What could not be read, by name: it is kept as it was. */
+  mistyped: string[];
+}) {
   const unkept = keeping.state === "unkept" || keeping.state === "overtaken";
   const saving = dirty || keeping.state === "keeping";
   return (
     <span className={css.kept} role="status" data-testid="kept">
       {unkept ? "not saved yet" : saving ? "saving …" : "saved"}
+      {mistyped.length > 0 && `, but not ${listed(mistyped)}`}
     </span>
   );
 });

@@ -14,8 +14,10 @@ import { WaysOf } from "../WaysOf";
 import { AddPour, everything } from "./AddPour";
 import { Answer, Cost, ShortAnswer } from "./Answer";
 import { CalmChecks, CalmOutcome } from "./Calm";
-import { draftOf, type Plan, written } from "./draft";
-import { remedied, SPOONED } from "./edits";
+import { Doses } from "./Doses";
+import { draftOf, type Plan } from "./draft";
+import { remedied, SPOONED, withNearest } from "./edits";
+import { FromShelf } from "./FromShelf";
 import { Nearest } from "./Nearest";
 import {
   Kept,
@@ -61,8 +63,20 @@ export default function PlanPage() {
   const started = jug.kept.plan.vessel;
   const usual = reference.vessels.find((row) => row.key === started?.key)?.usual_fill_ml;
   const planning = usePlan(jug, usual ?? started?.volume_ml ?? 5000);
-  const { draft, plan, problems, change, undo, redo, can, evaluation, keeping, dirty, settle } =
-    planning;
+  const {
+    draft,
+    plan,
+    problems,
+    mistyped,
+    change,
+    undo,
+    redo,
+    can,
+    evaluation,
+    keeping,
+    dirty,
+    settle,
+  } = planning;
   const { keepNow } = planning;
   const keys = useMemo(() => ({ z: undo, Z: redo }), [undo, redo]);
   useKeys(keys);
@@ -118,16 +132,7 @@ export default function PlanPage() {
   );
 
   const takeNearest = useCallback(
-    (amounts: Schemas["AmountOut"][]) =>
-      change((before) => ({
-        ...before,
-        aiming: false,
-        blend: null,
-        pours: before.pours.map((row) => {
-          const found = amounts.find((near) => near.name === row.pour.name);
-          return found ? { ...row, amount: written(found.amount), role: "fixed" as const } : row;
-        }),
-      })),
+    (nearest: Schemas["NearestOut"]) => change((before) => withNearest(before, nearest)),
     [change],
   );
 
@@ -298,6 +303,11 @@ export default function PlanPage() {
             </ul>
           </fieldset>
         )}
+        {draft.doses.length > 0 && (
+          <section aria-label="Doses that go in">
+            <Doses doses={draft.doses} change={pitched ? undefined : change} />
+          </section>
+        )}
         {!pitched && (
           <div className={css.add}>
             <AddPour jugId={jug.id} onAdd={acts.onAdd} />
@@ -322,6 +332,13 @@ export default function PlanPage() {
             )}
             <CalmOutcome result={result} />
             <Cost cost={result.cost} currency={session.currency} />
+            {!pitched && (
+              <FromShelf
+                rows={draft.pours}
+                unpriced={result.cost.unpriced}
+                onReplace={acts.onReplace}
+              />
+            )}
             {draft.holdBackMl > 0 && <KeptBack ml={draft.holdBackMl} onNothing={holdNothing} />}
           </div>
         )}
@@ -347,7 +364,7 @@ export default function PlanPage() {
         </section>
       )}
       <StageAct>
-        {!pitched && <Kept keeping={keeping} dirty={dirty} />}
+        {!pitched && <Kept keeping={keeping} dirty={dirty} mistyped={mistyped} />}
         {slim && !pitched && <SlimActs open={open} onOpen={toggle} />}
         {!pitched && result && !problem && <ToPitching onGo={keepNow} slim={slim} />}
       </StageAct>

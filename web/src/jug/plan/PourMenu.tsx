@@ -1,6 +1,12 @@
 import { Menu, Portal } from "@chakra-ui/react";
+import { useShelf } from "../../api/queries";
+import { everything } from "./AddPour";
 import type { DraftPour } from "./draft";
+import { insteadOf } from "./edits";
 import type { RowActs } from "./PourRow";
+
+// More would be searched, and is: beside "Add an ingredient".
+const MOST_INSTEAD = 6;
 
 /** What can be done to an ingredient besides pouring it. */
 export default function PourMenu({
@@ -22,9 +28,12 @@ export default function PourMenu({
     down: () => acts.onMove(id, 1),
     remove: () => acts.onRemove(id),
   };
+  const instead = insteadOf(pour, useShelf(everything).data?.items ?? []).slice(0, MOST_INSTEAD);
+  for (const product of instead) does[`instead-${product.id}`] = () => acts.onReplace(id, product);
   const items = [
     ["lock", locked ? "Unlock the amount" : "Lock the amount"],
     ["share", role === "share" ? "Fix the amount" : "Keep it at a % of the batch"],
+    ...instead.map(({ id, name }) => [`instead-${id}`, `Use ${name} instead`] as const),
     ["up", "Move up"],
     ["down", "Move down"],
     ["remove", `Remove ${pour.name}`],

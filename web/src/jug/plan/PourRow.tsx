@@ -1,4 +1,5 @@
 import { lazy, memo, Suspense, useRef, useState } from "react";
+import type { Schemas } from "../../api/client";
 import { Pack } from "../../drawing/Pack";
 import { grams, gravity, volume } from "../../format";
 import { WhoseMeasure } from "../../frame/WhoseMeasure";
@@ -22,6 +23,7 @@ export type RowActs = {
   onShare: (id: number, share: string) => void;
   onLock: (id: number) => void;
   onMove: (id: number, by: -1 | 1) => void;
+  onReplace: (id: number, product: Schemas["ProductOut"]) => void;
   onRemove: (id: number) => void;
 };
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { draftOf, freeName, newPour, planOf } from "./draft";
+import { draftOf, freeName, mistypedOf, newPour, planOf, withMistyped } from "./draft";
 
 const pear = { name: "Pear", kind: "juice", fruit: "pear" };
 
@@ -51,7 +51,38 @@ describe("a plan", () => {
     expect(planOf(draftOf(kept, 4600)).plan).toEqual(kept);
   });
 
-  it("is not sent while a figure is mistyped, and says which", () => {
+  it("keeps all the rest where a figure is mistyped, that one as it was, and says which", () => {
+    const kept = {
+      name: "",
+      pours: [
+        { ...pear, volume_ml: 2750 },
+        { name: "Raisins", kind: "fruit", mass_g: 150 },
+      ],
+      aim: { solve: [], abv: 11.5, fill_ml: 4600 },
+      ph: 3.4,
+      most_per_bottle: "1.50",
+    };
+    const draft = { ...draftOf(kept, 4600), abv: "strong", ph: "sour", fill: "4.7" };
+    const [juice, raisins] = draft.pours;
+    if (!juice || !raisins) throw new Error("two pours");
+    draft.pours = [
+      { ...juice, amount: "3000" },
+      { ...raisins, amount: "1 bag" },
+    ];
+    const { plan, problems } = planOf(draft, kept);
+    expect(plan?.pours.map((pour) => pour.volume_ml ?? pour.mass_g)).toEqual([3000, 150]);
+    expect(plan?.aim).toMatchObject({ abv: 11.5, fill_ml: 4700 });
+    expect([plan?.ph, plan?.most_per_bottle]).toEqual([3.4, "1.50"]);
+    const left = mistypedOf(draft, problems);
+    expect(left?.names).toEqual(["Raisins", "strength", "pH"]);
+    // What was typed stands there again after a reload.
+    const again = withMistyped(draftOf(plan ?? kept, 4600), left);
+    expect(again.pours.map((row) => row.amount)).toEqual(["3000", "1 bag"]);
+    expect([again.abv, again.ph, again.fill]).toEqual(["strong", "sour", "4.7"]);
+    expect(mistypedOf(again, planOf(again, kept).problems)?.names).toEqual(left?.names);
+  });
+
+  it("is none where a figure is mistyped and there was no plan before", () => {
     const draft = { ...draftOf({ name: "", pours: [] }, 4600), aiming: true, abv: "strong" };
     draft.pours = [{ ...newPour(pear, "ml", 0), amount: "lots" }];
     const { plan, problems } = planOf(draft);

@@ -162,19 +162,41 @@ const SENTENCES: Record<FieldKey, string> = {
   ceiling: "Write a price, like 1.50.",
 };
 
-/** The plan to send, and what is mistyped; the plan is null while anything is. */
-export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProblems } {
+/** The figures of a plan that fields hold, as they are typed there. */
+function figuresOf({ aim, glass, ph, most_per_bottle }: Plan): Partial<Record<FieldKey, unknown>> {
+  const share = glass?.late_share;
+  return {
+    abv: aim?.abv,
+    og: aim?.og,
+    fill: aim?.fill_ml,
+    acid: aim?.acid_g_per_l,
+    tannin: aim?.tannin_g_per_l,
+    sweetness: glass?.sugar_g_per_l,
+    volumes: glass?.volumes,
+    lateShare: share == null ? share : 100 * share,
+    ph,
+    ceiling: most_per_bottle,
+  };
+}
+
+/** The plan to send, and what is mistyped. What is stays as it `was`, so that all the rest is kept;
+ * without that there is no plan while anything is. */
+export function planOf(draft: Draft, was?: Plan): { plan: Plan | null; problems: TypedProblems } {
+  const figures = was ? figuresOf(was) : {};
+  const before = (name: string) => was?.pours.find((pour) => pour.name === name);
   const problems: TypedProblems = { pours: {}, fields: {} };
   const shares: Record<string, number> = {};
   const pours = draft.pours.map((row) => {
     const { id, pour, unit, amount, role, share, locked } = row;
     const read = readPour(amount, unit, pour);
     if (typeof read === "string") problems.pours[id] = read;
-    const value = typeof read === "number" ? read : 0;
+    const known = unit === "ml" ? before(pour.name)?.volume_ml : before(pour.name)?.mass_g;
+    const value = typeof read === "number" ? read : (known ?? 0);
     if (role === "share") {
       const part = readNumber(share, "%");
       if (part === null) problems.pours[id] = "Write its share in %, like 60.";
-      else shares[pour.name] = part / 100;
+      const wanted = part === null ? was?.aim?.shares?.[pour.name] : part / 100;
+      if (wanted != null) shares[pour.name] = wanted;
     }
     return {
       ...pour,
@@ -191,16 +213,19 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
     if (text.trim() === "") return null;
     const read = { fill: readVessel, og: readGravity }[key as string];
     const value = read ? read(text) : readNumber(text, "%", "g/l");
-    if (value === null) problems.fields[key] = SENTENCES[key];
-    return value;
+    if (value !== null) return value;
+    problems.fields[key] = SENTENCES[key];
+    const known = figures[key];
+    return typeof known === "number" ? known : null;
   }
   const og = draft.aiming ? optional("og", draft.og) : null;
-  const abv = draft.aiming && og === null ? readNumber(draft.abv, "%") : null;
+  const typedAbv = draft.aiming && og === null ? readNumber(draft.abv, "%") : null;
   const fill = draft.aiming ? optional("fill", draft.fill) : null;
   // Made up to the mark: a fill alone is a target too.
   const fillAlone = draft.abv.trim() === "" && fill !== null;
-  if (draft.aiming && draft.og.trim() === "" && abv === null && !fillAlone)
+  if (draft.aiming && draft.og.trim() === "" && typedAbv === null && !fillAlone)
     problems.fields.abv = SENTENCES.abv;
+  const abv = problems.fields.abv ? (was?.aim?.abv ?? null) : typedAbv;
   const acid = optional("acid", draft.acid);
   const tannin = optional("tannin", draft.tannin);
   const glass = glassOf(draft.glass, optional);
@@ -208,7 +233,7 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
   optional("ceiling", draft.ceiling);
 
   const wrong = Object.keys(problems.pours).length + Object.keys(problems.fields).length > 0;
-  if (wrong) return { plan: null, problems };
+  if (wrong && !was) return { plan: null, problems };
   const aimed = draft.aiming || acid !== null || tannin !== null || Object.keys(shares).length > 0;
   const plan: Plan = {
     name: "",
@@ -230,9 +255,67 @@ export function planOf(draft: Draft): { plan: Plan | null; problems: TypedProble
     doses: draft.doses.length > 0 ? draft.doses : null,
     hold_back_ml: draft.holdBackMl || null,
     ph,
-    most_per_bottle: draft.ceiling.trim() === "" ? null : draft.ceiling.trim(),
+    most_per_bottle: problems.fields.ceiling
+      ? (was?.most_per_bottle ?? null)
+      : draft.ceiling.trim() || null,
   };
   return { plan, problems };
+}
+
+// What a field is called where it is named beside others.
+const NAMES: Record<FieldKey, string> = {
+  abv: "strength",
+  og: "start gravity",
+  fill: "fill",
+  acid: "sharpness",
+  tannin: "tannin",
+  sweetness: "sweetness",
+  volumes: "gas",
+  lateShare: "the share added at the end",
+  ph: "pH",
+  ceiling: "the most a bottle may cost",
+};
+const OF_THE_GLASS: FieldKey[] = ["sweetness", "volumes", "lateShare"];
+
+/** What was typed and could not be read: amounts by the pour's name, other texts by their field, and
+ * what all of that is called. */
+export type Mistyped = {
+  pours: Record<string, { amount: string; share: string }>;
+  fields: Partial<Record<FieldKey, string>>;
+  names: string[];
+};
+
+/** What of a draft is mistyped; null: nothing. */
+export function mistypedOf(draft: Draft, { pours, fields }: TypedProblems): Mistyped | null {
+  const rows = draft.pours.filter((row) => pours[row.id]);
+  const keys = Object.keys(fields) as FieldKey[];
+  if (rows.length + keys.length === 0) return null;
+  const text = (key: FieldKey) =>
+    OF_THE_GLASS.includes(key)
+      ? draft.glass[key as "sweetness" | "volumes" | "lateShare"]
+      : draft[key as "abv" | "og" | "fill" | "acid" | "tannin" | "ph" | "ceiling"];
+  return {
+    pours: Object.fromEntries(
+      rows.map((row) => [row.pour.name, { amount: row.amount, share: row.share }]),
+    ),
+    fields: Object.fromEntries(keys.map((key) => [key, text(key)])),
+    names: [...rows.map((row) => row.pour.name), ...keys.map((key) => NAMES[key])],
+  };
+}
+
+/** The draft with what was mistyped standing in it again. */
+export function withMistyped(draft: Draft, left: Mistyped | null): Draft {
+  if (!left) return draft;
+  const fields = Object.entries(left.fields) as [FieldKey, string][];
+  const ofGlass = fields.filter(([key]) => OF_THE_GLASS.includes(key));
+  const others = fields.filter(([key]) => !OF_THE_GLASS.includes(key));
+  return {
+    ...draft,
+    ...Object.fromEntries(others),
+    aiming: draft.aiming || others.some(([key]) => ["abv", "og", "fill"].includes(key)),
+    pours: draft.pours.map((row) => ({ ...row, ...left.pours[row.pour.name] })),
+    glass: { ...draft.glass, ...Object.fromEntries(ofGlass) },
+  };
 }
 
 /** Names of what adjusts: for strength and fill only while they are aimed at. */

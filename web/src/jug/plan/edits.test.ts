@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Schemas } from "../../api/client";
 import { setKitchen } from "../../units";
 import { draftOf, planOf } from "./draft";
-import { amountOf, movePour, remedied } from "./edits";
+import { amountOf, insteadOf, movePour, remedied, replacePour } from "./edits";
 
 type Edit = Schemas["EditOut"];
 
@@ -96,4 +96,36 @@ it("what was spooned is known as spooned until another amount is typed", () => {
   expect(planOf(kept).plan?.pours[0]?.amount_by).toBe("spoons");
   const weighed = amountOf(kept, kept.pours[0]?.id ?? 0, "40");
   expect(planOf(weighed).plan?.pours[0]?.amount_by ?? null).toBeNull();
+});
+
+describe("a product in a row's place", () => {
+  const verdict = { code: "ferments" };
+  const bag = { id: 7, name: "Bag", kind: "sugar", sugar: "sucrose", price: "1.19", pack_g: 1000 };
+  const shelf = [
+    { ...bag, facts: { verdict } },
+    { ...bag, id: 8, sugar: "glucose", facts: { verdict } },
+    { ...bag, id: 9, kind: "juice", facts: { verdict } },
+    { ...bag, id: 10, facts: { verdict: { code: "supply" } } },
+  ] as never[];
+
+  it("is of the same kind and sugar", () => {
+    const plain = { name: "White sugar", kind: "sugar" };
+    expect(insteadOf(plain, shelf).map((product) => product.id)).toEqual([7]);
+    expect(insteadOf({ ...plain, product_id: 7 }, shelf)).toEqual([]);
+  });
+
+  it("keeps what the row was for, and how much", () => {
+    const plan = draftOf(
+      {
+        name: "",
+        pours: [pear, { name: "White sugar", kind: "sugar", mass_g: 350, amount_by: "cups" }],
+        aim: { abv: 10, fill_ml: 4600, solve: ["White sugar"] },
+      } as never,
+      4600,
+    );
+    const row = plan.pours[1];
+    const after = replacePour(plan, row?.id ?? 0, shelf[0] as never).pours[1];
+    expect(after).toMatchObject({ id: row?.id, role: "adjusts", amount: "350", unit: "g" });
+    expect(after?.pour).toMatchObject({ name: "Bag", product_id: 7, price: "1.19" });
+  });
 });

@@ -30,6 +30,30 @@ export function amountOf(draft: Draft, id: number, amount: string): Draft {
   return changePour(draft, id, { amount, role: "fixed", pour });
 }
 
+/** Another product in a row's place, in the same amount and doing the same for the aim. */
+export function replacePour(draft: Draft, id: number, product: Schemas["ProductOut"]): Draft {
+  const others = draft.pours.filter((row) => row.id !== id).map((row) => row.pour.name);
+  const pour = pourOf(product);
+  return changePour(draft, id, { pour: { ...pour, name: freeName(pour.name, others) } });
+}
+
+/** Whether it is for pouring at all. */
+export function pourable({ facts }: Schemas["ProductOut"]): boolean {
+  return !["supply", "refused"].includes(facts.verdict.code);
+}
+
+/** What of the shelf can stand for a pour: the same kind, of the same fruit or sugar. */
+export function insteadOf(pour: Pour, shelf: Schemas["ProductOut"][]): Schemas["ProductOut"][] {
+  return shelf.filter(
+    (product) =>
+      product.kind === pour.kind &&
+      product.id !== pour.product_id &&
+      pourable(product) &&
+      (pour.fruit == null || product.fruit === pour.fruit) &&
+      (pour.kind !== "sugar" || product.sugar === (pour.sugar ?? "sucrose")),
+  );
+}
+
 /** One place earlier (-1) or later (1) in the order of pouring. */
 export function movePour(draft: Draft, id: number, by: -1 | 1): Draft {
   const from = draft.pours.findIndex((row) => row.id === id);
@@ -91,6 +115,26 @@ export function settled(
   };
 }
 
+/** The nearest to a target that cannot be met: its amounts, or what has to adjust to meet it. */
+export function withNearest(draft: Draft, { adjusts, amounts }: Schemas["NearestOut"]): Draft {
+  if (adjusts.length > 0)
+    return {
+      ...draft,
+      pours: draft.pours.map((row) =>
+        adjusts.includes(row.pour.name) ? { ...row, role: "adjusts" } : row,
+      ),
+    };
+  return {
+    ...draft,
+    aiming: false,
+    blend: null,
+    pours: draft.pours.map((row) => {
+      const found = amounts.find((near) => near.name === row.pour.name);
+      return found ? { ...row, amount: written(found.amount), role: "fixed" } : row;
+    }),
+  };
+}
+
 /** A product of the shelf as something to pour. */
 export function pourOf(product: Schemas["ProductOut"]): Pour {
   return {
@@ -123,12 +167,7 @@ export function liquids(shelf: Schemas["ProductOut"][]): Schemas["ProductOut"][]
 }
 
 /** To be in the glass like that, from where such a drink begins. */
-export function withStyle(
-  draft: Draft,
-  style: string,
-  styles: Schemas["StyleOut"][],
-  shelf: Schemas["ProductOut"][],
-): Draft {
+export function withStyle(draft: Draft, style: string, styles: Schemas["StyleOut"][]): Draft {
   const { glass } = draft;
   const begin = styles.find((row) => row.key === style);
   if (!begin) return draft;
@@ -144,17 +183,9 @@ export function withStyle(
       sweetness: from(glass.sweetness, begin.sugar_g_per_l),
       volumes: from(glass.volumes, begin.volumes),
       lateShare: from(glass.lateShare, share == null ? share : 100 * share),
-      late: begin.late ? (ours ?? firstLate(style, shelf)) : null,
+      late: ours,
     },
   };
-}
-
-/** The first thing on the shelf that would do, so that a style can be tried at once. */
-function firstLate(style: string, shelf: Schemas["ProductOut"][]): Pour | null {
-  const wanted = style === "sweet_still" ? ["syrup", "concentrate"] : ["juice"];
-  const liquid = liquids(shelf);
-  const found = liquid.find((row) => wanted.includes(row.kind)) ?? liquid[0];
-  return found ? { ...pourOf(found), volume_ml: null } : null;
 }
 
 /** These for all there was of one kind. */

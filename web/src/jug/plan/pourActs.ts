@@ -1,6 +1,14 @@
 import { useMemo } from "react";
 import type { Schemas } from "../../api/client";
-import { addPour, amountOf, changePour, movePour, settled, withoutPour } from "./edits";
+import {
+  addPour,
+  amountOf,
+  changePour,
+  movePour,
+  replacePour,
+  settled,
+  withoutPour,
+} from "./edits";
 import type { RowActs } from "./PourRow";
 import type { Answered, Change } from "./targets/acts";
 
@@ -30,6 +38,7 @@ export function usePourActs(
           });
         }),
       onMove: (id, by) => change((before) => movePour(before, id, by)),
+      onReplace: (id, product) => change((before) => replacePour(before, id, product)),
       onRemove: (id) => change((before) => withoutPour(before, id)),
       onAdd: (pour, amount) => change((before) => addPour(before, pour, amount)),
     }),

@@ -5,12 +5,23 @@ import { useNewest } from "../../api/newest";
 import { beingKept, showJug } from "../../api/queries";
 import { useAct } from "../../frame/act";
 import { putAside, setAside } from "../../frame/useKept";
-import { type Draft, draftOf, type Plan, planOf } from "./draft";
+import {
+  type Draft,
+  draftOf,
+  type Mistyped,
+  mistypedOf,
+  type Plan,
+  planOf,
+  withMistyped,
+} from "./draft";
 
 const QUIET_MS = 600;
 // How long after a server that did not answer it is asked again.
 const AGAIN_MS = 3000;
 const MOST_UNDO = 100;
+// Bodies that outlive their page are up to 64 KiB in all, by the Fetch standard, and a letter may
+// take up to three bytes.
+const MOST_KEPT_ALIVE = 20_000;
 const STROKE_MS = 1000;
 
 export type Keeping =
@@ -18,6 +29,11 @@ export type Keeping =
   | { state: "keeping" }
   | { state: "unkept"; why: string }
   | { state: "overtaken"; why: string };
+
+const NONE: string[] = [];
+
+/** Under which what was mistyped in a plan is put aside. */
+export const mistypedKey = (jugId: number) => `mistyped-${jugId}`;
 
 /** A plan that the record has not taken yet, and the version that it was made from. */
 type Unkept = { basedOn: number; plan: Plan };
@@ -28,8 +44,12 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const aside = `plan-${jug.id}`;
   // What the record did not take when this page was last left, offline say.
   const [left] = useState(() => (jug.stage !== "plan" ? null : putAside<Unkept>(aside)));
+  const wrong = mistypedKey(jug.id);
   const [draft, setDraft] = useState<Draft>(() =>
-    draftOf(left?.plan ?? jug.kept.plan, usualFillMl),
+    withMistyped(
+      draftOf(left?.plan ?? jug.kept.plan, usualFillMl),
+      jug.stage === "plan" ? putAside<Mistyped>(wrong) : null,
+    ),
   );
   const current = useRef(draft);
   current.current = draft;
@@ -39,7 +59,14 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
   const [can, setCan] = useState({ undo: false, redo: false });
   const [keeping, setKeeping] = useState<Keeping>({ state: "kept" });
   const version = useRef(left?.basedOn ?? jug.kept.version);
-  const { plan, problems } = useMemo(() => planOf(draft), [draft]);
+  // The last that was whole: what is mistyped stays as it was there, and the rest is kept.
+  const whole = useRef<Plan>(left?.plan ?? jug.kept.plan);
+  const { plan, problems } = useMemo(() => planOf(draft, whole.current), [draft]);
+  const mistyped = useMemo(() => mistypedOf(draft, problems), [draft, problems]);
+  useEffect(() => {
+    if (plan && !mistyped) whole.current = plan;
+    if (jug.stage === "plan") setAside(wrong, mistyped);
+  }, [plan, mistyped, wrong, jug.stage]);
   const body = useMemo(() => (plan ? JSON.stringify(plan) : null), [plan]);
   const [asFetched] = useState(() =>
     JSON.stringify(planOf(draftOf(jug.kept.plan, usualFillMl)).plan),
@@ -94,8 +121,8 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
           api.PUT("/api/jugs/{jug_id}/plan", {
             params: { path: { jug_id: jug.id } },
             body: { based_on: version.current, plan: JSON.parse(wanted) as Plan },
-            // Outlives the page it was typed on.
-            keepalive: true,
+            // Outlives the page it was typed on; a browser refuses that to a large one.
+            keepalive: wanted.length < MOST_KEPT_ALIVE,
           }),
         );
         version.current = kept.version;
@@ -186,6 +213,7 @@ export function usePlan(jug: Schemas["JugOut"], usualFillMl: number) {
     draft,
     plan,
     problems,
+    mistyped: mistyped?.names ?? NONE,
     change,
     undo,
     redo,

@@ -15,6 +15,7 @@ import {
   Trouble,
   Waiting,
 } from "../../frame/states";
+import { emptied } from "../../frame/useKept";
 import { SignPresses } from "../ferment/Signs";
 import { useJugContext } from "../jugContext";
 import { useLog } from "../useLog";
@@ -109,8 +110,8 @@ export default function TastePage() {
                   smells.length > 0 ? [...entries, noticed] : entries,
                   "Saved how it tasted.",
                 );
-                setDrawn({});
-                setSmells([]);
+                setDrawn(emptied(drawn, {}));
+                setSmells(emptied(smells, []));
                 setSaved(saved + 1);
               })
             }

@@ -46,7 +46,7 @@ export const GlassFields = memo(function GlassFields({
       <ChoiceField
         label="How you want it"
         value={style}
-        onChange={(key) => change((before) => withStyle(before, key, styles, shelf))}
+        onChange={(key) => change((before) => withStyle(before, key, styles))}
       >
         {styles.map(({ key, name }) => (
           <option key={key} value={key}>

@@ -36,6 +36,12 @@ export function PriceTag({
         <span className={css.price}>
           {cost.per_bottle === null ? "no price" : money(cost.per_bottle, currency)}
         </span>
+        {cost.per_bottle !== null && cost.unpriced.length > 0 && (
+          <span className={css.plus}>
+            plus{" "}
+            {cost.unpriced.length === 1 ? cost.unpriced[0] : `${cost.unpriced.length} unpriced`}
+          </span>
+        )}
         <span>{cost.per_bottle !== null && `each of ${cost.bottles}`}</span>
         {onCeiling &&
           (asked || ceiling !== "" ? (

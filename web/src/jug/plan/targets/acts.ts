@@ -75,7 +75,7 @@ export function useTargetActs(
         }, "fill"),
       sharp: (text) => spooned("acid", text),
       bite: (text) => spooned("tannin", text),
-      sweet: (text) => change((before) => withSweetness(before, text, reference, shelf), "sweet"),
+      sweet: (text) => change((before) => withSweetness(before, text, reference), "sweet"),
       ceiling: (text) => change((before) => ({ ...before, ceiling: text }), "ceiling"),
       begin: () => change(begun),
       stop: () =>
@@ -89,18 +89,12 @@ export function useTargetActs(
 }
 
 /** As sweet as that: a dry style becomes its sweet one, and none at all its dry one again. */
-function withSweetness(
-  before: Draft,
-  text: string,
-  reference: Schemas["ReferenceOut"],
-  shelf: Schemas["ProductOut"][],
-): Draft {
+function withSweetness(before: Draft, text: string, reference: Schemas["ReferenceOut"]): Draft {
   const { styles } = reference;
   const now = styles.find((row) => row.key === before.glass.style);
   const none = text.trim() === "" || Number(text) === 0;
   const fizzy = now?.fizzy ?? false;
   const other = styles.find((row) => row.sweet === !none && row.fizzy === fizzy);
-  const styled =
-    now && now.sweet !== none ? before : withStyle(before, other?.key ?? "", styles, shelf);
+  const styled = now && now.sweet !== none ? before : withStyle(before, other?.key ?? "", styles);
   return none ? styled : { ...styled, glass: { ...styled.glass, sweetness: text } };
 }

@@ -1,9 +1,11 @@
 import { Heading, HStack, Stack, Text } from "@chakra-ui/react";
 import { answer, api, type Schemas } from "../../../api/client";
 import { useReference } from "../../../api/queries";
+import { range } from "../../../format";
 import { Explained } from "../../../frame/Explained";
 import { TextField } from "../../../frame/fields";
 import { Mark, QuietButton, Trouble, Waiting } from "../../../frame/states";
+import { Doses } from "../Doses";
 import type { Draft, Plan } from "../draft";
 import { acidPour, addPour, tanninPour, withDoses } from "../edits";
 import css from "../plan.module.css";
@@ -16,6 +18,7 @@ const WORDS: Record<string, { said: string; tone: "good" | "mind" }> = {
   low: { said: "low", tone: "mind" },
   usual: { said: "as usual", tone: "good" },
   high: { said: "high", tone: "mind" },
+  unknown: { said: "not known", tone: "mind" },
 };
 
 function figure(value: number): string {
@@ -55,7 +58,7 @@ export function Balance({
           <Side key={row.key} row={row} onEnter={enter} />
         ))}
       </div>
-      <Doses doses={plan.doses ?? []} change={change} />
+      <PlannedDoses doses={plan.doses ?? []} change={change} />
       <Acidity ph={plan.ph ?? null} change={change} />
     </Stack>
   );
@@ -71,12 +74,11 @@ function Side({ row, onEnter }: { row: Weighed; onEnter: (addition: Addition) =>
           {row.name}
         </Heading>
         <Text fontWeight="700">
-          {figure(row.there.value)} {row.unit}
+          {row.word === "unknown" ? range(row.there, figure) : figure(row.there.value)} {row.unit}
         </Text>
       </HStack>
       <Text color="quiet" fontSize="sm">
-        {figure(row.there.low)}–{figure(row.there.high)} by its ingredients · usually {figure(low)}–
-        {figure(high)}
+        {range(row.there, figure)} by its ingredients · usually {figure(low)}–{figure(high)}
       </Text>
       <Mark tone={word.tone}>
         <Explained text={`${word.said}. ${row.sentence}`} />
@@ -97,56 +99,28 @@ function Side({ row, onEnter }: { row: Weighed; onEnter: (addition: Addition) =>
   );
 }
 
-function Doses({
+function PlannedDoses({
   doses,
   change,
 }: {
   doses: Schemas["DoseIn"][];
   change: (edit: (before: Draft) => Draft) => void;
 }) {
-  const reference = useReference().data;
-  const named = (dose: Schemas["DoseIn"]) =>
-    reference?.planned.find((row) => row.key === dose.kind)?.name ?? dose.kind;
-  const at = (dose: Schemas["DoseIn"]) =>
-    reference?.times.find((row) => row.key === dose.when)?.name ?? dose.when;
+  const tablet = useReference().data?.tablet ?? [];
   return (
     <section aria-label="Doses">
       <Heading as="h3" size="md" fontFamily="heading">
         Doses and their times
       </Heading>
-      {doses.length === 0 ? (
+      {doses.length === 0 && (
         <Text color="quiet">None yet: what is low above can be added with one press.</Text>
-      ) : (
-        <ul>
-          {doses.map((dose, index) => (
-            <HStack as="li" key={`${dose.kind} ${dose.when}`} justify="space-between">
-              <Text>
-                {dose.mass_g} g {named(dose).toLowerCase()}, {at(dose)}
-              </Text>
-              <QuietButton
-                size="slim"
-                variant="soft"
-                aria-label={`No ${named(dose)}, ${at(dose)}`}
-                onClick={() =>
-                  change((before) => ({
-                    ...before,
-                    doses: before.doses.filter((_, place) => place !== index),
-                  }))
-                }
-              >
-                ✕
-              </QuietButton>
-            </HStack>
-          ))}
-        </ul>
       )}
+      <Doses doses={doses} change={change} />
       <HStack wrap="wrap" pt="2">
         {!doses.some((dose) => dose.kind === "sulphite") && (
           <QuietButton
             size="slim"
-            onClick={() =>
-              change((before) => withDoses(before, "sulphite", reference?.tablet ?? []))
-            }
+            onClick={() => change((before) => withDoses(before, "sulphite", tablet))}
           >
             A sulphite tablet, a day before
           </QuietButton>

@@ -2,7 +2,7 @@ import { Flex, Heading, HStack, Stack, Text, VisuallyHidden } from "@chakra-ui/r
 import { useState } from "react";
 import { answer, api, ProblemError, type Schemas } from "../../../api/client";
 import { useSession } from "../../../api/queries";
-import { grams, money, percent, volume } from "../../../format";
+import { grams, listed, money, percent, volume } from "../../../format";
 import { TextField } from "../../../frame/fields";
 import { useSay } from "../../../frame/notices";
 import { ActButton, Mark, Trouble, Waiting } from "../../../frame/states";
@@ -98,6 +98,20 @@ export function Cheapest({
               or more{keepFlavours && ", and as much of each fruit as now"}.
               {!found.data.sure && " Time ran out: there may be one cheaper still."}
             </Text>
+            {found.data.unpriced.length > 0 && (
+              <Mark tone="mind">
+                {`No price is known of ${listed(found.data.unpriced)}: what stands cannot be compared until its row has one.`}
+              </Mark>
+            )}
+            {found.data.baskets.length === 0 && (
+              <Text>
+                Nothing on your shelf does it for less than this plan
+                {found.data.per_bottle && `, ${money(found.data.per_bottle, currency)} a bottle`}.
+              </Text>
+            )}
+            {found.data.left_out.length > 0 && (
+              <Text color="quiet">Without {listed(found.data.left_out)}.</Text>
+            )}
             <div className={css.sides}>
               {found.data.baskets.map((basket, place) => (
                 <BasketCard

@@ -48,6 +48,9 @@ export function Versions({
         <HStack as="li" key={row.version} gap="3" align="flex-start">
           <Box flex="1">
             <Text>{row.said}</Text>
+            {row.changed.length > 0 && (
+              <Text fontSize="sm">Changed: {row.changed.join("; ")}.</Text>
+            )}
             <Text color="quiet" fontSize="sm">
               saved {dayAndTime(row.kept_at, timeZone)}
             </Text>
