@@ -11,7 +11,7 @@ from core.batch.jug import Jug
 from core.batch.standing import IN_TIME_DAYS, Standing, Stands
 from core.batch.watch import day_of
 from core.batch.world import World, not_empty
-from core.cost.costing import Pack, packs_used
+from core.cost.costing import Pack, packs_used, unpriced
 from core.errors import JobError
 from core.estimate.ledger import Filled, Gone
 from core.must.mixing import Pour, mix_of
@@ -26,7 +26,8 @@ _WARM_C = 18.0
 @dataclass(frozen=True, slots=True)
 class _Primed:
     """What primes one lot: grams, the room they take, g/L of the drink (and at most), by which
-    sugar they are reckoned, how much goes into each bottle (g or ml), and what they cost."""
+    sugar they are reckoned, how much goes into each bottle (g or ml), what they cost, and what of
+    them has no price."""
 
     parts: Array
     room_ml: float = 0.0
@@ -35,6 +36,7 @@ class _Primed:
     sugar: str = "sucrose"
     each: float = 0.0
     paid: Decimal | None = None
+    unpriced: tuple[str, ...] = ()
 
 
 def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
@@ -80,6 +82,7 @@ def bottled(world: World, jug: Jug, event: Event, what: Bottled) -> None:
             filled.pays(before.money * Decimal(repr(of_all)))
         if primed.paid is not None:
             filled.pays(primed.paid)
+        filled.unpriced = primed.unpriced
         world.lots[jug.name, lot.id] = filled
     jug.takes(whole)
     taken_ml = drink if whole < 1 else None
@@ -118,6 +121,8 @@ def _primed(plan: Recipe | None, lot: Lot, together: Priming | None, total_ml: f
         priming.sugar if as_weighed else "sucrose",
         pour.amount / lot.count,
         pack.price * Decimal(repr(packs_used(pour, pack))) if pack and pour.amount else None,
+        # Some grams of plain sugar are neither here nor there.
+        unpriced([(pour, pack)]) if priming.pour is not None else (),
     )
 
 

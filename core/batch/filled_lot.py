@@ -31,6 +31,8 @@ class FilledLot:
     drink_ml: float
     stands: Stands
     money: Decimal | None = None
+    # What primed it without a price, by name.
+    unpriced: tuple[str, ...] = ()
     cared: list[tuple[datetime, Cared]] = field(default_factory=list)
     # What became of some that the others may do too, and since when they are not safe.
     told: list[str] = field(default_factory=list)

@@ -56,6 +56,8 @@ class Jug:
     dosed: Dosed = field(default_factory=Dosed)
     pours: tuple[Pour, ...] = ()
     money: Decimal | None = None
+    # Names of what is in it, or was, without a price.
+    unpriced: tuple[str, ...] = ()
     tolerance_abv: float | None = None
     vessel_ml: float | None = None
     ph: float | None = None

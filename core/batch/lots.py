@@ -29,13 +29,15 @@ _TOLD_VOLUMES = 0.3
 class BottledLot:
     """Bottles of one filling: how many are left, strength, gas, what a label says, whether only
     cold or a vent keeps it as it is (`paused`), and what else could be done where it should not be
-    closed. It was closed on `dissolved_volumes` of gas."""
+    closed. It was closed on `dissolved_volumes` of gas; `unpriced` names what is in it and not
+    in `cost_each`."""
 
     filled: FilledLot
     abv: Interval
     closing: Closing
     pressure_bar: tuple[float, ...]
     cost_each: Decimal | None
+    unpriced: tuple[str, ...]
     label_says: tuple[str, ...]
     held: bool
     paused: bool
@@ -86,6 +88,7 @@ def bottled_lot(filled: FilledLot) -> BottledLot:
         if word.limit_volumes is not None
         else (),
         money(filled.money / lot.count) if filled.money is not None and lot.count else None,
+        tuple(dict.fromkeys((*before.unpriced, *filled.unpriced))),
         (
             *says,
             *(["contains_sorbate"] if before.dosed.sorbic_mg > 0 else []),

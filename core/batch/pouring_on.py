@@ -97,5 +97,6 @@ def _receive(
         into.sugared = True
     into.dosed.add(replace(source.dosed, said=set(source.dosed.said)).take(share))
     into.pours = (*into.pours, *source.pours)
+    into.unpriced += source.unpriced
     if source.money is not None:
         into.pays(source.money * Decimal(repr(share)))

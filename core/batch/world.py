@@ -13,7 +13,7 @@ from core.batch.filled_lot import FilledLot
 from core.batch.held import holds
 from core.batch.jug import Jug
 from core.batch.watch import day_of
-from core.cost.costing import packs_used
+from core.cost.costing import packs_used, unpriced
 from core.errors import JobError
 from core.estimate.drinks import EATEN, FERMENT
 from core.estimate.ledger import Gone, Poured, Step
@@ -58,6 +58,7 @@ class World:
             jug.dosed.malic_g += malic_g_per_l([pour], 1000.0)
         if item.pack is not None and pour.amount:
             jug.pays(item.pack.price * Decimal(repr(packs_used(pour, item.pack))))
+        jug.unpriced += unpriced([(pour, item.pack)])
         jug.pours = (*jug.pours, pour)
 
     def settled(self, jug: Jug) -> Jug:

@@ -251,6 +251,7 @@ def _lot(lot: BottledLot) -> dict[str, Any]:
         "verdict": lot.closing.word,
         "why": lot.closing.why,
         "cost_each": _money(lot.cost_each),
+        "unpriced": list(lot.unpriced),
         "label_says": list(lot.label_says),
     }
 

@@ -7,7 +7,7 @@ from decimal import Decimal
 from functools import cache
 
 from core.batch.events import Added, Bottled, Dosed, Event, Pitched
-from core.cost.costing import cost_of
+from core.cost.costing import cost_of, unpriced
 from core.errors import JobError
 from core.ferment.yeast import SACHET_G
 from core.finish.stabilising import TABLET_G
@@ -57,12 +57,13 @@ class Supply:
 @dataclass(frozen=True, slots=True)
 class Spent:
     """What one batch took: money by the kind of pour, supplies, and ml in bottles; `begun` when
-    the yeast went in."""
+    the yeast went in, `unpriced` the names of what was poured without a price."""
 
     begun: datetime
     by_kind: tuple[tuple[str, Decimal], ...]
     used: tuple[Used, ...]
     bottled_ml: float
+    unpriced: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,12 +78,15 @@ class Line:
 
 @dataclass(frozen=True, slots=True)
 class Spending:
-    """All batches together; `per_litre` of what got into bottles, None while nothing did."""
+    """All batches together; `per_litre` of what got into bottles, None while nothing did;
+    `unpriced` is what went in by name, `unpriced_supplies` their kinds: no sum counts them."""
 
     months: tuple[Line, ...]
     kinds: tuple[Line, ...]
     money: Decimal
     per_litre: Decimal | None
+    unpriced: tuple[str, ...]
+    unpriced_supplies: tuple[str, ...]
 
 
 def all_poured(recipe: Recipe, events: Iterable[Event]) -> list[PricedPour]:
@@ -102,10 +106,12 @@ def spent(recipe: Recipe | None, events: Sequence[Event]) -> Spent | None:
     if begun is None:
         return None
     by_kind: dict[str, Decimal] = {}
+    without: tuple[str, ...] = ()
     if recipe is not None:
         try:
             items = all_poured(recipe, events)
-            by_pour = cost_of([(item.pour, item.pack) for item in items]).by_pour
+            paid_for = [(item.pour, item.pack) for item in items]
+            by_pour, without = cost_of(paid_for).by_pour, unpriced(paid_for)
         except JobError:
             return None
         for item, paid in zip(items, by_pour, strict=True):
@@ -117,6 +123,7 @@ def spent(recipe: Recipe | None, events: Sequence[Event]) -> Spent | None:
         tuple(by_kind.items()),
         used_up(events),
         sum(lot.volume_ml for lot in lots),
+        without,
     )
 
 
@@ -204,4 +211,10 @@ def spending(batches: Sequence[tuple[str, Spent]], supplies: Mapping[str, Supply
         ),
         money(whole),
         money(of_bottled / litres) if of_bottled else None,
+        tuple(dict.fromkeys(name for _, batch in batches for name in batch.unpriced)),
+        tuple(
+            dict.fromkeys(
+                used.kind for _, batch in batches for used in batch.used if price(used) is None
+            )
+        ),
     )

@@ -188,7 +188,7 @@ class DrinkOut(BaseModel):
 class LotRow(BaseModel):
     """A lot of bottles in a line: how many are left, where, how strong, what one cost, and between
     when they are at their best; `drink` is what it looks like, `warns` what somebody has to know
-    who takes one in hand."""
+    who takes one in hand, `unpriced` names what `cost_each` leaves out."""
 
     id: str
     size_ml: int
@@ -202,6 +202,7 @@ class LotRow(BaseModel):
     abv: float
     fizzy: bool
     cost_each: str | None
+    unpriced: list[str]
     says: list[str]
     warns: list[str]
     ready_from: datetime

@@ -1,5 +1,6 @@
 """Bottles filled from a jug: what is written down for them, and what core makes of them."""
 
+from collections.abc import Sequence
 from datetime import datetime, timedelta
 from decimal import Decimal
 from typing import Any
@@ -24,9 +25,9 @@ from core.cost.costing import per_bottle, unpriced
 from core.errors import JobError
 from core.files.journal import read_event
 from core.files.recipe_file import POUR_KEYS, money_text, read_pour
-from core.learn.spending import all_poured
 from core.must.mixing import Pour
 from core.plan.amounts_in_words import measured, spooned
+from core.plan.evaluation import solved
 from core.tables import SUGARS
 from server.accounts.models import Account
 from server.jugs.bottle_schemas import (
@@ -53,7 +54,8 @@ def bottling_out(state: JugState, asked: BottlingIn) -> BottlingOut:
     """What these bottles would hold and cost; the worse of what the plan adds at the end in and
     left out, until somebody says which. Raises JobError when they cannot be."""
     # Says why where the plan cannot be worked out.
-    _unpriced(state)
+    if state.plan["pours"]:
+        solved(state.as_poured)
     if asked.late is not None or _not_in_yet(state) is None:
         return _previewed(state, asked)
     ways: list[BottlingOut] = []
@@ -112,7 +114,7 @@ def _told(
         how=how_strong(lots[0]) if lots else "",
         base=strength_out(state.progress.strength) if state.progress else None,
         cost_per_litre=money_text(per_bottle(sum(paid, Decimal(0)), total, 1000)) if paid else None,
-        unpriced=_unpriced(state),
+        unpriced=_unpriced(state, lots),
         priming=asked.priming,
         weigh=_weighed(lots, state.jug.account.shows),
         steps=list(
@@ -129,16 +131,14 @@ def _told(
     )
 
 
-def _unpriced(state: JugState) -> list[str]:
-    """What is in the jug, or goes in at the end, without a price; a jug that only received has no
-    plan. Raises the JobError that stands in the plan's way."""
-    if not state.plan["pours"]:
-        return []
-    paid_for = [(item.pour, item.pack) for item in all_poured(state.as_poured, state.happened)]
+def _unpriced(state: JugState, lots: Sequence[BottledLot]) -> list[str]:
+    """What is in the bottles, or goes in at the end, without a price. Raises the JobError that
+    stands in the plan's way."""
+    names = [name for lot in lots for name in lot.unpriced]
     late = _not_in_yet(state)
     if late is not None and state.recipe.glass is not None:
-        paid_for.append((late, state.recipe.glass.late_pack))
-    return list(unpriced(paid_for))
+        names += unpriced([(late, state.recipe.glass.late_pack)])
+    return list(dict.fromkeys(names))
 
 
 def _not_in_yet(state: JugState) -> Pour | None:

@@ -25,7 +25,7 @@ from core.plan.schools import Choices
 from server.accounts.models import Account
 from server.jugs.bottle_schemas import DoneOut, DrinkOut, DueOut, LotRow, StandsOut
 from server.jugs.journal import key_of, with_events
-from server.jugs.models import Jug
+from server.jugs.models import Jug, OwnVessel
 from server.jugs.outcomes import batches_changed, outcome_of, spent_of
 from server.jugs.plan_schemas import PlanIn
 from server.jugs.schemas import JugRow
@@ -269,6 +269,7 @@ def _lot_row(lot: BottledLot, choices: Choices, look: DrinkOut | None) -> LotRow
         abv=lot.abv.value,
         fizzy=fizzy,
         cost_each=None if lot.cost_each is None else money_text(lot.cost_each),
+        unpriced=list(lot.unpriced),
         says=list(label_lines(lot.label_says, filled.lot.against_advice)),
         warns=list(warns(lot)),
         ready_from=best.ready,
@@ -339,19 +340,29 @@ def _held_ml(state: JugState) -> float:
 
 
 def stands_in(state: JugState, plan: PlanIn) -> tuple[str, float | None]:
-    """The shape of the vessel it stands in, a demijohn where nobody says, and its ml: the planned
-    one, or the one it was racked into since."""
-    planned, account = plan.vessel, state.jug.account
-    jug = state.world.jugs[key_of(state.jug)] if state.world else None
-    volume_ml = (jug.vessel_ml if jug else None) or (planned.volume_ml if planned else None)
-    if planned and volume_ml == planned.volume_ml:
-        if planned.key in tables.VESSELS:
-            return tables.VESSELS[planned.key].shape, volume_ml
-        own = account.vessels.filter(id=planned.own_id).first() if planned.own_id else None
-    else:
-        there = account.vessels.filter(removed_at=None)
-        own = there.filter(volume_ml=volume_ml).first() if volume_ml else None
+    """The shape of the vessel it stands in, a demijohn where nobody says, and its ml."""
+    volume_ml = _stands_in_ml(state, plan)
+    own = own_vessel(state, plan)
     if own:
         return own.shape, volume_ml
+    planned = plan.vessel.key if plan.vessel and plan.vessel.volume_ml == volume_ml else None
+    if planned in tables.VESSELS:
+        return tables.VESSELS[planned].shape, volume_ml
     sold = (row.shape for row in tables.VESSELS.values() if row.volume_ml == volume_ml)
     return next(sold, "demijohn"), volume_ml
+
+
+def own_vessel(state: JugState, plan: PlanIn) -> OwnVessel | None:
+    """The brewer's own vessel that it stands in: the planned one, or one that holds as much as what
+    it was racked into since."""
+    planned, own = plan.vessel, state.jug.account.vessels
+    volume_ml = _stands_in_ml(state, plan)
+    if planned and volume_ml == planned.volume_ml:
+        return own.filter(id=planned.own_id).first() if planned.own_id else None
+    return own.filter(removed_at=None, volume_ml=volume_ml).first() if volume_ml else None
+
+
+def _stands_in_ml(state: JugState, plan: PlanIn) -> float | None:
+    jug = state.world.jugs[key_of(state.jug)] if state.world else None
+    planned = plan.vessel.volume_ml if plan.vessel else None
+    return (jug.vessel_ml if jug else None) or planned

@@ -61,12 +61,14 @@ class SpendingLineOut(BaseModel):
 
 
 class SpendingOut(BaseModel):
-    """Where the money of all batches went; supplies at today's prices."""
+    """Where the money of all batches went; supplies at today's prices. `unpriced` names what went
+    in and has no price."""
 
     months: list[SpendingLineOut]
     kinds: list[SpendingLineOut]
     money: str
     per_litre: str | None
+    unpriced: list[str]
 
 
 class PracticeOut(BaseModel):

@@ -7,9 +7,8 @@ from dataclasses import dataclass, field
 
 import pytest
 from django.conf import settings
-from django.core.management import CommandError
 from django.core.signals import request_finished, request_started
-from django.test import Client, TransactionTestCase
+from django.test import Client
 from playwright.sync_api import Page, expect
 
 from core.files.recipe_file import read_recipe
@@ -40,29 +39,6 @@ def browser_context_args():
         "timezone_id": "Europe/London",
         "service_workers": "block",
     }
-
-
-@pytest.fixture(scope="session", autouse=True)
-def wiped_for_certain():
-    """A page's very last request may still hold rows when the record is wiped.
-
-    PostgreSQL then ends one of the two; where it was the wiping, the other is over by now, or soon.
-    """
-    wipe = TransactionTestCase._fixture_teardown
-
-    def wipe_again(case):
-        for wait_s in (0.2, 0.5, 1, 2):
-            try:
-                wipe(case)
-            except CommandError:
-                time.sleep(wait_s)
-            else:
-                return
-        wipe(case)
-
-    TransactionTestCase._fixture_teardown = wipe_again
-    yield
-    TransactionTestCase._fixture_teardown = wipe
 
 
 @pytest.fixture(autouse=True)
@@ -238,6 +214,23 @@ def aimed(abv=11, fill_ml=4600) -> Evaluation:
     solve = ["White sugar", "Water"]
     pear = {**PEAR, "volume_ml": 3000}
     return by_core(pear, SUGAR, WATER, abv=abv, fill_ml=fill_ml, solve=solve)
+
+
+def ready_for_no_network(page, address):
+    """What ships is fetched once the page has been at rest for a while, and what is kept is written
+    down a little after it came: the page's own clock goes ahead, and nobody waits."""
+    page.clock.install()
+    page.goto(address)
+    page.wait_for_load_state("networkidle")
+    page.clock.fast_forward(10_000)
+    page.wait_for_function("() => navigator.serviceWorker.controller !== null", timeout=30_000)
+    page.reload()
+    page.wait_for_load_state("networkidle")
+    with page.expect_response("**/api/cellar"):
+        page.clock.fast_forward(10_000)
+    page.wait_for_load_state("networkidle")
+    page.clock.fast_forward(5000)
+    page.wait_for_timeout(500)
 
 
 def at_rest(page, locator):

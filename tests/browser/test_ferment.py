@@ -39,15 +39,6 @@ def going(page, person, must):
     return page
 
 
-def ready_for_no_network(page):
-    """The worker looks after the page, and what was seen is put by."""
-    page.wait_for_function("() => navigator.serviceWorker.controller !== null", timeout=30_000)
-    # And a little later what it would open.
-    with page.expect_response("**/api/jugs?*"):
-        page.reload()
-    page.wait_for_timeout(4000)
-
-
 def read(page, figure):
     page.get_by_label("Gravity", exact=True).fill(figure)
     page.get_by_role("button", name="Save reading").click()
@@ -59,7 +50,7 @@ def offline(page):
 
 @with_worker
 def test_a_reading_offline_is_sent_once_after_a_reload_offline(going):
-    ready_for_no_network(going)
+    ready_for_no_network(going, going.url)
     # A page that is loaded anew has a network for a moment, whatever the browser was told.
     going.context.route("**/api/**", lambda route: route.abort())
     going.context.set_offline(True)

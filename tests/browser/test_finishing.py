@@ -57,6 +57,11 @@ def test_still_racked_clear_and_corked(page, person, dry):
     expect(racked).to_contain_text("150 ml stay with the lees")
     page.get_by_role("button", name="Save racking").click()
     expect(page.get_by_role("heading", name="It is off its lees")).to_be_visible()
+    # Of another racking nothing is told until it is begun.
+    expect(racked).not_to_contain_text("go over")
+    page.get_by_label("Stays behind").fill("50 ml")
+    expect(racked).to_contain_text("50 ml stay with the lees")
+    page.get_by_label("Stays behind").fill("")
     page.get_by_text("Brilliant", exact=True).click()
     page.get_by_role("button", name="Save how it looks").click()
     expect(page.get_by_role("region", name="How it came out")).to_contain_text("Time: clear after")
@@ -69,6 +74,10 @@ def test_still_racked_clear_and_corked(page, person, dry):
     expect(lots(page).get_by_text("Go", exact=True)).to_be_visible()
     page.get_by_role("button", name="Save bottling").click()
     expect(page.get_by_role("heading", name=re.compile("^Bottled "))).to_be_visible()
+    # What was said of the jug before offers no way back past the bottling.
+    told = page.locator("[data-part=root]")
+    expect(told.filter(has_text="Bottled.")).to_be_visible()
+    expect(told.get_by_role("button", name="Undo")).to_have_count(0)
 
 
 def test_finings_are_timed_and_the_wait_stands_on_today(page, person, dry):

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import tab_to
+from tests.browser.conftest import at_rest, tab_to
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -139,3 +139,29 @@ def test_compare_fits_a_phone(bench, person, width):
         "document.querySelector('table').parentElement.clientWidth"
     )
     assert over <= 0
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_what_is_told_covers_no_field_that_has_the_focus(page, person, size):
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    person.sign_in()
+    for name in ("Pear juice", "Plum juice", "Quince juice", "Medlar juice"):
+        person.shelve(name, "pear", "10.8", "1.15")
+    page.goto(f"{person.home}/shelf")
+    told = page.locator("[data-told]")
+    for name in ("Plum juice", "Quince juice", "Medlar juice"):
+        page.get_by_role("button", name=f"Take {name} off the shelf").click()
+        expect(told.filter(has_text=f"{name} is off the shelf.")).to_be_visible()
+    expect(told).to_have_count(2)
+    page.get_by_role("link", name="Pear juice").click()
+    expect(page.get_by_label("Gravity", exact=True)).to_be_visible()
+    at_rest(page, told.first)
+    fields = page.locator("main input:visible, main select:visible, main textarea:visible")
+    assert fields.count() > 5
+    for field in fields.all():
+        page.evaluate("window.scrollTo(0, 0)")
+        field.focus()
+        box = field.bounding_box()
+        for each in told.all():
+            over = each.bounding_box()
+            assert box["y"] + box["height"] <= over["y"] or box["y"] >= over["y"] + over["height"]

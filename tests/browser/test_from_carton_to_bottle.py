@@ -131,7 +131,7 @@ def check_bottled(page, core, og, end):
     lots = page.get_by_role("list", name="Lots, and whether each may be closed")
     expect(lots).to_contain_text(f"5 × 75 cl wine bottle, cork · at least £{each} each")
     expect(lots).to_contain_text(
-        f"1 × 33 cl beer bottle, single trip, crown cap · at least £{small} each"
+        f"1 × 33 cl one-trip beer bottle, crown cap · at least £{small} each"
     )
     expect(lots.get_by_text("Go", exact=True)).to_have_count(2)
     expect(page.get_by_role("button", name="Undo bottling")).to_be_visible()

@@ -60,10 +60,16 @@ def test_sugar_fed_is_told_struck_brought_back_and_put_right(fermenting):
     assert Event.objects.filter(kind="added").count() == 2
 
 
+def sulphited(page):
+    page.get_by_label("Dose", exact=True).select_option(label="potassium metabisulphite")
+    page.get_by_label("Grams").fill("0,4")
+
+
 def test_every_kind_can_be_written_down(fermenting):
     page = fermenting
     for kind, fill, text in (
-        ("Dosed", lambda: page.get_by_label("Grams").fill("0,4"), "Dosed 0.4 g potassium metabisulphite."),
+        ("Dosed", lambda: page.get_by_label("Grams").fill("0,4"), "Dosed 0.4 g nutrient (diammonium phosphate)."),
+        ("Dosed", lambda: sulphited(page), "Dosed 0.4 g potassium metabisulphite."),
         ("Racked off the lees", lambda: page.get_by_label("Left behind, ml").fill("20"), "Racked off the lees, 20 ml left behind."),
         ("Measured", lambda: page.get_by_label("pH", exact=True).fill("3.4"), "Measured pH 3.4."),
         ("Noticed", lambda: page.get_by_role("button", name="Clear", exact=True).click(), "Noticed: clear."),
@@ -74,7 +80,7 @@ def test_every_kind_can_be_written_down(fermenting):
         page.get_by_role("button", name="Save entry").click()
         expect(told(page).filter(has_text=text)).to_be_visible()
     drink = now()
-    assert (drink.ph, Event.objects.exclude(kind__in=["read", "pitched"]).count()) == (3.4, 5)
+    assert (drink.ph, Event.objects.exclude(kind__in=["read", "pitched"]).count()) == (3.4, 6)
     expect(page.locator("main")).to_contain_text(
         f"{drink.so2_added_mg_per_l:.0f} mg/L of sulphite added"
     )

@@ -9,7 +9,7 @@ from playwright.sync_api import expect
 
 from server.accounts.models import Account
 from server.jugs.models import Event
-from tests.browser.conftest import PEAR
+from tests.browser.conftest import PEAR, ready_for_no_network
 
 pytestmark = [
     pytest.mark.django_db(transaction=True),
@@ -28,11 +28,7 @@ def going(page, person):
     )
     at = (timezone.now() - timedelta(days=4)).isoformat()
     person._kept(f"jugs/{jug['id']}/readings", {"sg": 1.052, "at": at, "insist": True})
-    page.goto(f"{person.home}/jugs/{jug['id']}/ferment")
-    page.wait_for_function("() => navigator.serviceWorker.controller !== null", timeout=30_000)
-    with page.expect_response("**/api/cellar"):
-        page.reload()
-    page.wait_for_timeout(4000)
+    ready_for_no_network(page, f"{person.home}/jugs/{jug['id']}/ferment")
     return page
 
 

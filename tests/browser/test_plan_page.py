@@ -29,8 +29,8 @@ def test_a_fast_drag_ends_on_the_newest_answer_with_one_request_in_flight(bench)
 
     bench.on("request", started)
     # One already under way when the drag begins ends without having been counted as begun.
-    bench.on("requestfinished", flying.discard)
-    bench.on("requestfailed", flying.discard)
+    bench.on("requestfinished", lambda request: flying.discard(request))
+    bench.on("requestfailed", lambda request: flying.discard(request))
     bar = bench.get_by_label("How much Pear juice")
     box = bar.bounding_box()
     y = box["y"] + box["height"] / 2

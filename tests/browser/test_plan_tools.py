@@ -356,7 +356,7 @@ def test_a_recipe_file_a_sheet_and_a_link(bench, person, browser):
     expect(bench.get_by_test_id("kept")).to_have_text("saving …")
     person.kept()
     bench.get_by_role("button", name="Share and print").click()
-    sheet = bench.get_by_role("link", name="Plan sheet to print (PDF)").get_attribute("href")
+    sheet = bench.get_by_role("link", name="Batch sheet to print (PDF)").get_attribute("href")
     assert bench.request.get(person.home + sheet).body().startswith(b"%PDF-")
     with bench.expect_download() as download:
         bench.get_by_role("link", name="Save the recipe file").click()

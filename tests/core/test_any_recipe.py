@@ -16,6 +16,7 @@ from core.plan.evaluation import evaluate
 from core.plan.glass import STYLES
 from core.plan.planned_dose import DOSED, WHEN
 from core.plan.standing import standings
+from tests.cases import many
 
 amounts = st.sampled_from([0, 1e-9, 0.01, 1, 1e6]) | st.floats(0, 1e4)
 labels = st.fixed_dictionaries(
@@ -114,7 +115,7 @@ def recipes(draw):
     return recipe
 
 
-@settings(max_examples=400)
+@settings(max_examples=many(40))
 @given(recipe=recipes())
 def test_an_answer_or_our_own_error(recipe):
     try:
@@ -134,7 +135,7 @@ def test_an_answer_or_our_own_error(recipe):
         assert recipe.get("glass") or abs(reached - aimed) < 0.01
 
 
-@settings(max_examples=300)
+@settings(max_examples=many(30))
 @given(recipe=recipes())
 def test_whatever_can_be_mixed_is_checked_weighed_and_measured(recipe):
     """No check, band or dose stands in the way of an answer."""

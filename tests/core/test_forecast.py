@@ -16,8 +16,9 @@ from scipy.special import ndtri
 from core.ferment.forecast import Ends, days_to_dry, forecast, pace
 from core.ferment.kinetics import Conditions, WhatIf, grows_to, speed_by_ph
 from core.ferment.stopping import Reading
+from tests.cases import many
 
-JUGS = 300
+JUGS = many(100)
 SEED = 2026
 HOUR = 1 / 24
 MOST_DAYS = 75
@@ -186,7 +187,7 @@ def test_finished_jugs_tell_how_a_kitchen_runs(ends):
             days = np.arange(0, jug.dry_day + 6, 3.0)
             paces.append(pace(read(random, jug, days), ends, Conditions(jug.warm_c)))
         held = []
-        for jug in finishing(random, kitchen, 60):
+        for jug in finishing(random, kitchen, many(60)):
             readings = read(random, jug, [0.0, 2.5, 5.0])
             for known in ((), paces):
                 found = forecast(readings, ends, Conditions(jug.warm_c), paces=known)

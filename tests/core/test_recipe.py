@@ -12,6 +12,7 @@ from core.errors import JobError
 from core.files.recipe_file import answer, read_recipe
 from core.plan.cartons import packs_more
 from core.plan.evaluation import evaluate
+from tests.cases import many
 
 FORMATS = Path(__file__).parents[2] / "docs" / "formats"
 EXAMPLE = json.loads((FORMATS / "example-pear-pomegranate.json").read_text())
@@ -190,7 +191,7 @@ places = st.sampled_from(
 )
 
 
-@settings(max_examples=300)
+@settings(max_examples=many(60))
 @given(place=places, value=odd)
 def test_the_schema_and_the_reader_agree(place, value):
     agree(changed(**{place: value}))

@@ -1,10 +1,6 @@
-"""Calls made up from the OpenAPI document: no server error, whatever is sent.
-
-AMBER_FUZZ=10000 makes about so many calls; a short run is part of every ./amber test.
-"""
+"""Calls made up from the OpenAPI document: no server error, whatever is sent."""
 
 import json
-import os
 import zlib
 
 import pytest
@@ -15,14 +11,12 @@ from django.test import Client
 from hypothesis import HealthCheck, Phase, settings
 
 from server.config.api import api
+from tests.cases import LONG, many
 from tests.server.conftest import CARTON, JUG, PLAN
 
 pytestmark = pytest.mark.django_db
 
 _DOCUMENT = api.get_openapi_schema()
-_OPERATIONS = sum(len(path) for path in _DOCUMENT["paths"].values())
-_CALLS = int(os.environ.get("AMBER_FUZZ", "250"))
-_EACH = max(_CALLS // _OPERATIONS, 2)
 # What ends the account's own session ends the run with it.
 _LEFT_ALONE = {"/api/session/sign-out", "/api/session/demo", "/api/session/sign-up"}
 
@@ -73,8 +67,8 @@ def sent(client, case, jug_id):
 
 @schema.parametrize()
 @settings(
-    max_examples=_EACH,
-    derandomize=True,
+    max_examples=many(2),
+    derandomize=not LONG,
     phases=[Phase.generate],
     deadline=None,
     suppress_health_check=list(HealthCheck),

@@ -1,12 +1,7 @@
-"""Recipe files bent at random: an answer or core's own sentence, never anything else.
-
-AMBER_FUZZ=10000 runs so many; a short run is part of every ./amber test. Each run is of new
-seeds, named when one fails.
-"""
+"""Recipe files bent at random: an answer or core's own sentence, never anything else."""
 
 import copy
 import json
-import os
 import random
 from pathlib import Path
 
@@ -14,12 +9,12 @@ from core.aim.nearest import nearest
 from core.errors import JobError
 from core.files.recipe_file import answer, read_recipe
 from core.plan.evaluation import evaluate
+from tests.cases import seeds
 
 _EXAMPLES = [
     json.loads(path.read_text())
     for path in sorted((Path(__file__).parents[2] / "docs" / "formats").glob("example-*.json"))
 ]
-_MANY = int(os.environ.get("AMBER_FUZZ", "400"))
 _ODD = [
     None, True, False, 0, -1, 1e-300, 1e300, 1e999, float("nan"), 10**400, 0.1, 1e6, "", "x", "\x00",
     "10", "<0.5", "1e3", "-1", "99999999999", [], {}, [[]], {"": {}}, ["Sugar"], "sucrose", "juice",
@@ -70,7 +65,7 @@ def bent(dice):
 
 
 def test_bent_recipes_get_an_answer_or_a_sentence():
-    for seed in range(_MANY):
+    for seed in seeds(400):
         recipe = bent(random.Random(seed))  # noqa: S311
         try:
             read = read_recipe(recipe)

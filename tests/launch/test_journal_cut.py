@@ -11,7 +11,7 @@ import pytest
 from launch.postgres import free_port
 from tests.kitchens import Caller, cut, family, start, wait_for
 
-EVENTS, HANDS = 500, 4
+EVENTS, HANDS = 200, 4
 WATER = {"pour": {"name": "Water", "kind": "water", "volume_ml": 1}}
 
 
@@ -41,7 +41,7 @@ def test_what_was_acknowledged_is_there_once_and_nothing_is_half_poured(kitchen)
     into = call("POST", "jugs", {"name": "Into", "vessel": vessel, "yeast": yeast})["id"]
     sent = [made_up(dice, into) for _ in range(EVENTS)]
     acknowledged, waiting = [], iter(sent)
-    enough = dice.randint(80, 160)
+    enough = dice.randint(40, 80)
 
     def send():
         for event in waiting:

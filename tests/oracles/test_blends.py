@@ -12,6 +12,7 @@ import pytest
 
 from core.bottle.mix import Empties, best_mix
 from core.finish.blending import Component, Wanted, blend
+from tests.cases import seeds
 
 # As far off as nobody tastes; what a litre costs may be less. Practice: no published source.
 STEPS = {"abv": 0.5, "sugar_g_per_l": 4.0, "acid_g_per_l": 0.5, "cost_per_litre": 0.25}
@@ -68,7 +69,7 @@ def by_cbc(components, asked, volume):
     return pulp.value(problem.objective)
 
 
-@pytest.mark.parametrize("seed", range(200))
+@pytest.mark.parametrize("seed", seeds(20))
 def test_as_near_as_another_solver_comes(seed):
     components, asked, volume = made_up(seed)
     found = blend(components, Wanted(**asked), volume)
@@ -110,7 +111,7 @@ def cbc_mix(volume, kinds):
     return round(pulp.value(problem.objective))
 
 
-@pytest.mark.parametrize("seed", range(200))
+@pytest.mark.parametrize("seed", seeds(20))
 def test_no_bottles_hold_more_of_it(seed):
     dice = random.Random(1000 + seed)  # noqa: S311 - not a secret
     sizes = dice.sample(

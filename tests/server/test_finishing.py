@@ -96,11 +96,19 @@ def test_racking_clears_and_the_next_stage_follows(call):
     assert "Crock" in there["fill"][0]
     assert "spare vessel" in there["spare"]
     in_it = {"own_id": crock["id"], "volume_ml": crock["volume_ml"]}
-    call.ok("POST", "jugs", {**JUG, "vessel": in_it})
+    other = call.ok("POST", "jugs", {**JUG, "vessel": in_it})
     taken = call.ok("GET", path(jug, "racking?vessel_ml=5000"))
     assert "Crock" not in "".join(taken["fill"])
     assert call("GET", path(jug, "racking?vessel_ml=1000"))[0] == 422
     assert wrote(call, jug, "racked", {"left_behind_ml": rack["left_ml"]})["stage"] == "bottle"
+    # Nor is the one that it was racked into; the one it came from is free again.
+    plan = {"based_on": 1, "plan": {**PLAN, "vessel": in_it}}
+    call.ok("PUT", path(other, "plan"), plan)
+    wrote(call, other, "pitched", {})
+    tall = call.ok("POST", "vessels", {"name": "Tall pot", "shape": "bucket", "brim_ml": 4700})
+    wrote(call, other, "racked", {"vessel_ml": tall["volume_ml"]})
+    fill = " ".join(call.ok("GET", path(jug, "racking?vessel_ml=5000"))["fill"])
+    assert ("Crock" in fill, "Tall pot" in fill) == (True, False)
 
 
 def test_how_it_came_clear_is_told_and_compared(call):

@@ -5,10 +5,11 @@ from core.pack.photographed import read_print
 from launch.labels import photographed
 from server.shelf.letters import LETTERS
 from simulated.photographs import taken
+from tests.cases import many
 
 # The same ones each time, so that a change elsewhere turns nothing red; others are drawn by
 # ./amber labels --photographs.
-FIRST, PICTURES = 0, 24
+FIRST, PICTURES = 0, many(8)
 
 
 def test_unseen_photographs_are_read_or_asked_about_and_never_wrong_as_sure():

@@ -199,10 +199,16 @@ def test_sugar_added_on_the_way_without_a_price_is_named_with_the_bottles(call):
     jug = fermented(call, PLAN, [(40, 1.080), (20, 0.994), (2, 0.994)])
     assert call.ok("POST", path(jug, "bottling/preview"), lots((750, 4, CORK)))["unpriced"] == []
     pour = {"name": "Honey", "kind": "sugar", "sugar": "brown", "mass_g": 20}
-    call.ok("POST", path(jug, "events"), {"kind": "added", "what": {"pour": pour}, "at": days_ago(30)})
+    call.ok(
+        "POST", path(jug, "events"), {"kind": "added", "what": {"pour": pour}, "at": days_ago(30)}
+    )
     shown = call.ok("POST", path(jug, "bottling/preview"), lots((750, 4, CORK)))
     assert shown["unpriced"] == ["Honey"]
     assert call.ok("GET", path(jug, "costs"))["unpriced"] == ["Honey"]
+    call.ok("POST", path(jug, "bottling"), {**lots((750, 4, CORK)), "insist": True})
+    (place,) = call.ok("GET", "cellar")["places"]
+    (row,) = place["lots"]
+    assert (row["cost_each"] is not None, row["unpriced"]) == (True, ["Honey"])
 
 
 def test_a_fizzy_plan_with_sugar_left_is_not_told_to_add_sugar(call):

@@ -26,6 +26,8 @@ from server.finishing.schemas import (
     WishOut,
 )
 from server.jugs.journal import key_of, with_events
+from server.jugs.plan_schemas import PlanIn
+from server.jugs.rows import own_vessel
 from server.jugs.state import JugState
 from server.shelf.schemas import IntervalOut
 
@@ -94,9 +96,12 @@ def _empty_vessels(account: Account) -> list[tuple[str, float]]:
         ]
     standing = with_events(account.jugs.filter(removed_at=None))
     states = [JugState.load(jug) for jug in standing]
-    plans = [state.plan.get("vessel") for state in states if state.bottling is None]
-    taken = {vessel.get("own_id") for vessel in plans if isinstance(vessel, dict)}
-    return [(f"“{v.name}”", v.volume_ml) for v in own if v.id not in taken]
+    stands = [
+        own_vessel(state, PlanIn.model_validate(state.plan))
+        for state in states
+        if state.bottling is None
+    ]
+    return [(f"“{v.name}”", v.volume_ml) for v in own if v not in stands]
 
 
 def _standing(state: JugState) -> Standing:

@@ -6,6 +6,7 @@ from zoneinfo import ZoneInfo
 from django.template.loader import render_to_string
 
 from core import tables
+from core.batch.lots import BottledLot
 from core.bottle.label import label_lines
 from core.interval import Interval
 from core.plan.amounts_in_words import in_kitchen_things, measured, spooned
@@ -95,11 +96,19 @@ def _lots(state: JugState) -> list[dict[str, object]]:
             "size": measured(lot.filled.lot.size_ml, False, state.jug.account.shows),
             "name": lot.filled.lot.closure.name.lower(),
             "abv": f"{lot.abv.value:.1f} % vol",
-            "cost": f"{lot.cost_each} {state.jug.account.currency}" if lot.cost_each else "",
+            "cost": _cost(lot, state.jug.account.currency),
             "says": " ".join(label_lines(lot.label_says, lot.filled.lot.against_advice)),
         }
         for lot in (state.life.lots if state.life else ())
     ]
+
+
+def _cost(lot: BottledLot, currency: str) -> str:
+    """What one of its bottles cost, and what that leaves out."""
+    if lot.cost_each is None:
+        return ""
+    without = " without " + ", ".join(lot.unpriced) if lot.unpriced else ""
+    return f"{'at least ' if without else ''}{lot.cost_each} {currency} each{without}"
 
 
 def _so_far(state: JugState) -> str:

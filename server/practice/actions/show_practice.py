@@ -9,6 +9,7 @@ from core.learn.groups import Group, grouped
 from core.learn.outcome import Outcome, Pair
 from core.learn.spending import SUPPLIES, Line, Spent, spending
 from core.learn.words import looking_back, said
+from core.shelf.supplies import KINDS as SUPPLY_KINDS
 from server.accounts.models import Account
 from server.jugs.outcomes import OUTCOME, SPENT, found_of, supplies_of
 from server.practice.schemas import (
@@ -123,11 +124,13 @@ def _spending(account: Account, batches: list[Spent]) -> SpendingOut:
     begun = [one.begun.astimezone(zone) for one in batches]
     months = [f"{day.year}-{day.month:02}" for day in begun]
     found = spending(list(zip(months, batches, strict=True)), supplies_of(account))
+    supplies = [SUPPLY_KINDS[kind].lower() for kind in found.unpriced_supplies]
     return SpendingOut(
         months=[_line(line, line.name) for line in found.months],
         kinds=[_line(line, _KINDS.get(line.name, line.name)) for line in found.kinds],
         money=money_text(found.money),
         per_litre=None if found.per_litre is None else money_text(found.per_litre),
+        unpriced=[*found.unpriced, *supplies],
     )
 
 

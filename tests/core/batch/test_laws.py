@@ -17,9 +17,9 @@ from core.estimate.drinks import ETHANOL, FERMENT, MASS, SUGAR
 from core.files.jug_file import read_jug_file
 from core.must.mixing import Pour, mix_of
 from core.plan.evaluation import as_known, solved
+from tests.cases import seeds
 from tests.core.batch.journals import Kitchen, juice, made_up, pour, sugar
 
-JOURNALS = 5_000
 SO2_MG_PER_G, SORBIC_MG_PER_G, DAP_MG_PER_G = 576, 746, 212
 
 
@@ -78,7 +78,7 @@ def primed(world):
 
 
 def test_what_went_in_is_in_a_jug_a_bottle_or_a_loss_that_has_a_name():
-    for seed in range(JOURNALS):
+    for seed in seeds(200):
         # What is learned changes what is believed to have gone in: not here.
         file = made_up(seed, count=8, readings=False, marks=False)
         world = fold(file.plans, file.events)
@@ -104,7 +104,7 @@ def same(one, other, rel=1e-9):
     np.testing.assert_allclose(one.brew.parts, other.brew.parts, rtol=rel, atol=1e-6)
 
 
-@pytest.mark.parametrize("seed", range(200))
+@pytest.mark.parametrize("seed", seeds(20))
 def test_writing_twice_is_once_and_a_strike_is_never_having_written(seed):
     file = made_up(seed)
     world = fold(file.plans, file.events)
@@ -150,7 +150,7 @@ def folded(data):
     return fold(file.plans, file.events)
 
 
-@pytest.mark.parametrize("seed", range(50))
+@pytest.mark.parametrize("seed", seeds(10))
 def test_two_additions_with_nothing_between_commute(seed):
     rng = np.random.default_rng(seed)
     import random
@@ -238,7 +238,7 @@ def test_a_file_says_the_same_after_a_round_trip_through_json():
 
 
 def test_life_of_every_random_journal_is_told_without_a_foreign_error():
-    for seed in range(150):
+    for seed in seeds(15):
         file = made_up(seed)
         world = fold(file.plans, file.events)
         for name in file.plans:

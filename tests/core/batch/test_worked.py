@@ -82,6 +82,20 @@ def test_one_base_split_into_three_flavours_each_with_its_label_and_its_cost():
     assert float(left + kept + 3 * sum(each)) == pytest.approx(float(paid), abs=0.06)
 
 
+def test_what_has_no_price_is_named_with_every_bottle_it_came_into():
+    unpriced = {"name": "Cane sugar", "kind": "sugar", "sugar": "sucrose", "mass_g": 350}
+    plum = {"name": "Plum juice", "kind": "juice", "fruit": "plum", "volume_ml": 200}
+    base = [plan(PEAR, unpriced, water(200)), on(1, "pitched"), on(20, "read", sg=0.998),
+            on(45, "read", sg=0.998),
+            on(47, "transferred", into=[{"jug": "Plum", "volume_ml": 1200}]),
+            on(49, "bottled", lots=[lot(count=1)])]  # fmt: skip
+    flavoured = [None, on(48, "added", pour=plum), on(49, "bottled", lots=[lot(count=1, against_advice="trial")])]  # fmt: skip
+    answers = told_of({"Base": base, "Plum": flavoured})
+    assert answers["Base"]["lots"][0]["unpriced"] == ["Cane sugar"]
+    assert answers["Plum"]["lots"][0]["unpriced"] == ["Cane sugar", "Plum juice"]
+    assert Decimal(answers["Plum"]["lots"][0]["cost_each"]) > 0
+
+
 def test_two_jugs_blended():
     strong = [plan(PEAR, sugar(450)), on(1, "pitched"), on(20, "read", sg=0.997),
               on(45, "read", sg=0.997), on(50, "transferred", into=[{"jug": "Blend", "volume_ml": 1000}])]  # fmt: skip

@@ -4735,6 +4735,8 @@ export interface components {
             fizzy: boolean;
             /** Cost Each */
             cost_each: string | null;
+            /** Unpriced */
+            unpriced: string[];
             /** Says */
             says: string[];
             /** Warns */
@@ -5212,7 +5214,8 @@ export interface components {
         };
         /**
          * SpendingOut
-         * @description Where the money of all batches went; supplies at today's prices.
+         * @description Where the money of all batches went; supplies at today's prices. `unpriced` names what went
+         *     in and has no price.
          */
         SpendingOut: {
             /** Months */
@@ -5223,6 +5226,8 @@ export interface components {
             money: string;
             /** Per Litre */
             per_litre: string | null;
+            /** Unpriced */
+            unpriced: string[];
         };
         /**
          * SwitchIn

@@ -5,7 +5,7 @@ import type { Schemas } from "../api/client";
 import { useCellar, useSession } from "../api/queries";
 import { Bottles } from "../drawing/Bottles";
 import { Tape } from "../drawing/Tape";
-import { bottleSize, money } from "../format";
+import { bottleSize, moneyKnown } from "../format";
 import { useTitle } from "../frame/focus";
 import { OneOf } from "../frame/OneOf";
 import { Empty, GoButton, Panel, QuietButton, Trouble, Waiting } from "../frame/states";
@@ -146,7 +146,7 @@ function Shelved({
         <Box as="span" display="block" fontSize="sm">
           <b>{lot.here === lot.left ? `${lot.left} left` : `${lot.here} here`}</b> of {lot.count} ·{" "}
           {bottleSize(lot.size_ml)}
-          {lot.cost_each !== null && ` · ${money(lot.cost_each, currency)}`}
+          {lot.cost_each !== null && ` · ${moneyKnown(lot.cost_each, currency, lot.unpriced)}`}
         </Box>
         <HStack as="span" gap="2">
           <Window lot={lot} />

@@ -5,7 +5,7 @@ import { Link, useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { useReference, useSession } from "../api/queries";
 import { Tape } from "../drawing/Tape";
-import { bottleSize, day, money, percent } from "../format";
+import { bottleSize, day, listed, moneyKnown, percent } from "../format";
 import { useAct } from "../frame/act";
 import { Explained } from "../frame/Explained";
 import { ChoiceField, TextField } from "../frame/fields";
@@ -88,7 +88,9 @@ export function LotPanel({ lot }: { lot: Lot }) {
         Bottled {day(lot.filled_at, session?.time_zone ?? "UTC")}.
         {lot.cost_each !== null &&
           session &&
-          ` ${money(lot.cost_each, session.currency)} a bottle.`}
+          ` ${moneyKnown(lot.cost_each, session.currency, lot.unpriced)} a bottle${
+            lot.unpriced.length ? `, without ${listed(lot.unpriced)}` : ""
+          }.`}
       </Text>
       <HStack gap="2">
         <Window lot={lot} />
@@ -122,7 +124,7 @@ export function LotPanel({ lot }: { lot: Lot }) {
         </QuietButton>
         <QuietButton asChild>
           <a href={`/api/jugs/${lot.jug}/sheet.pdf`} target="_blank" rel="noreferrer">
-            Batch sheet
+            Batch sheet to print (PDF)
           </a>
         </QuietButton>
         <QuietButton busy={busy} onClick={again}>

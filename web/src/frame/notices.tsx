@@ -1,13 +1,14 @@
 import { createToaster, Toast, Toaster } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import { type ReactNode, useLayoutEffect } from "react";
 import { ProblemError } from "../api/client";
 import { QuietButton } from "./states";
 import { useIdle } from "./useIdle";
 
-const MOST_SHOWN = 3;
+const MOST_SHOWN = 2;
 
 // Where the next step lies under the thumb (see jug/StageAct), what is told stands above it.
-const FOOT = window.matchMedia("(max-width: 63.99rem)").matches ? "5.5rem" : "1rem";
+const FOOT_REM = window.matchMedia("(max-width: 63.99rem)").matches ? 5.5 : 1;
+const GAP_REM = 1;
 
 // What was said stays until it is closed or makes room: nobody has to be quick.
 const toaster = createToaster({
@@ -16,7 +17,8 @@ const toaster = createToaster({
   // Each can be read, and taken back.
   overlap: false,
   duration: Number.POSITIVE_INFINITY,
-  offsets: { top: "1rem", left: "1rem", right: "1rem", bottom: FOOT },
+  gap: 16,
+  offsets: { top: "1rem", left: "1rem", right: "1rem", bottom: `${FOOT_REM}rem` },
 });
 
 type More = {
@@ -30,9 +32,14 @@ type Offered = { label: string; run: () => Promise<unknown>; failed: string };
 
 /** What was only said, and makes room for what is said next. */
 let lastSaid: string | undefined;
+/** What was last said on the pages of each jug: only its newest act is taken back by a press. */
+const lastOf = new Map<string, string>();
 let acting = false;
 
 function say(text: string, { undo, press, tone }: More = {}) {
+  const jug = location.pathname.match(/^\/jugs\/\d+/)?.[0];
+  const before = jug && lastOf.get(jug);
+  if (before) toaster.remove(before);
   if (lastSaid) toaster.remove(lastSaid);
   const back = undo && { label: "Undo", run: undo, failed: "That could not be undone: " };
   const offered = press ? { ...press, failed: "" } : back;
@@ -42,6 +49,7 @@ function say(text: string, { undo, press, tone }: More = {}) {
     meta: { offered },
   });
   lastSaid = offered ? undefined : id;
+  if (jug) lastOf.set(jug, id);
 }
 
 async function pressed(id: string, { run, failed }: Offered) {
@@ -63,6 +71,22 @@ export function useSay() {
   return say;
 }
 
+/** Gives the page as much more at its foot as what is told there takes (see theme/system). */
+function makeRoom() {
+  const told = document.querySelectorAll<HTMLElement>("[data-told]");
+  const high = [...told].reduce((sum, each) => sum + each.offsetHeight, 0);
+  const room = `calc(${high}px + ${told.length * GAP_REM + FOOT_REM}rem)`;
+  document.documentElement.style.setProperty("--told", told.length ? room : "0px");
+}
+
+function Told({ children }: { children: ReactNode }) {
+  useLayoutEffect(() => {
+    makeRoom();
+    return () => void requestAnimationFrame(makeRoom);
+  }, []);
+  return <Toast.Root data-told="">{children}</Toast.Root>;
+}
+
 /** The page, and what is told at its foot. */
 export function Notices({ children }: { children: ReactNode }) {
   const idle = useIdle();
@@ -72,7 +96,7 @@ export function Notices({ children }: { children: ReactNode }) {
       {idle && (
         <Toaster toaster={toaster} css={{ "@media print": { display: "none" } }}>
           {(toast) => (
-            <Toast.Root>
+            <Told>
               <Toast.Title>{toast.title}</Toast.Title>
               {toast.meta?.offered && (
                 <QuietButton onClick={() => pressed(toast.id ?? "", toast.meta?.offered)}>
@@ -87,7 +111,7 @@ export function Notices({ children }: { children: ReactNode }) {
               >
                 ✕
               </QuietButton>
-            </Toast.Root>
+            </Told>
           )}
         </Toaster>
       )}

@@ -26,6 +26,14 @@ export function keyOf(vessel: Vessel | null | undefined): string {
   return vessel?.own_id ? `own-${vessel.own_id}` : (vessel?.key ?? "demijohn_5");
 }
 
+/** The key of the vessel a jug stands in: the planned one, or as large a one as it was racked into. */
+export function standsIn(jug: Schemas["JugOut"], known: Record<string, Vessel>): string {
+  const planned = keyOf(jug.kept.plan.vessel);
+  const ml = jug.now?.vessel_ml;
+  if (!ml || known[planned]?.volume_ml === ml) return planned;
+  return Object.keys(known).find((key) => known[key]?.volume_ml === ml) ?? planned;
+}
+
 export function VesselField({
   label,
   value,

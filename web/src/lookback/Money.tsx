@@ -1,6 +1,6 @@
 import { Heading, Stack, Text } from "@chakra-ui/react";
 import type { Schemas } from "../api/client";
-import { money, volume } from "../format";
+import { listed, money, moneyKnown, volume } from "../format";
 import { Panel } from "../frame/states";
 import css from "./LookBack.module.css";
 
@@ -21,12 +21,14 @@ export function Money({
         <Heading as="h2" size="lg" fontFamily="heading">
           {spending.kinds.length === 0
             ? "Nothing of it has a price"
-            : `${money(spending.money, currency)} in all`}
+            : `${moneyKnown(spending.money, currency, spending.unpriced)} in all`}
         </Heading>
         <Text>
           {spending.per_litre !== null &&
-            `${money(spending.per_litre, currency)} a litre in bottles. `}
+            `${moneyKnown(spending.per_litre, currency, spending.unpriced)} a litre in bottles. `}
           Yeast, caps and the rest by the part that was used, at today's prices.
+          {spending.unpriced.length > 0 &&
+            ` Without ${listed(spending.unpriced)}, which have no price on the shelf.`}
         </Text>
         <Lines
           title="By kind"

@@ -72,7 +72,9 @@ const config = defineConfig({
   globalCss: {
     "html, body, #root": { minHeight: "100%" },
     // A page that grows past the screen while you drag must not move the bar under you.
-    html: { bg: "tile" },
+    html: { bg: "tile", scrollPaddingBottom: "var(--told, 0px)" },
+    // What is told at the foot (frame/notices) hides nothing that cannot be scrolled out from under it.
+    "#root": { paddingBottom: "var(--told, 0px)", "@media print": { paddingBottom: 0 } },
     body: { bg: "tile", color: "ink", fontSize: "md", lineHeight: "1.45" },
     // A name may be one word of a hundred letters; a figure of a table stays whole.
     "*": { overflowWrap: "anywhere" },

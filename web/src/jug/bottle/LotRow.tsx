@@ -62,7 +62,7 @@ export function LotRow({
       templateColumns={{
         base: "minmax(0, 1fr)",
         sm: "minmax(0, 1fr) minmax(0, 1fr)",
-        lg: "7rem 14.5rem 13rem minmax(0, 1fr)",
+        lg: "6rem 18.5rem 13rem minmax(0, 1fr)",
       }}
       gap="4"
       py="4"

@@ -12,24 +12,28 @@ import { unanswered } from "../../offline/writes";
 import { readAmount } from "../../units";
 import { useJugContext } from "../jugContext";
 import { useLog } from "../useLog";
-import { keyOf, useVesselChoice, VesselField } from "../VesselField";
+import { standsIn, useVesselChoice, VesselField } from "../VesselField";
 
 /** Off the lees: into which vessel, what stays behind, and the air that is then over it. */
 export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
   const { jug } = useJugContext();
   const log = useLog();
   const { act, busy, problem } = useAct(true);
-  const [vessel, setVessel] = useState(keyOf(jug.kept.plan.vessel));
+  const [into, setInto] = useState<string>();
   const [left, setLeft] = useState("");
   const { known } = useVesselChoice();
+  const stands = standsIn(jug, known);
+  const vessel = into ?? stands;
+  // Once it is racked, nothing is told of racking it again before somebody begins to.
+  const begun = !finishing.racked || into !== undefined || left !== "";
   const vessel_ml = known[vessel]?.volume_ml ?? 5000;
-  const same = vessel === keyOf(jug.kept.plan.vessel);
+  const same = vessel === stands;
   const typed = left.trim() ? readAmount(left, "ml") : null;
   const left_ml = typeof typed === "number" ? typed : null;
   const usual = finishing.usual_left_ml;
   const asked = useQuery({
     queryKey: ["jug", jug.id, "racking", vessel_ml, left_ml, same, usual.value],
-    enabled: typeof typed !== "string",
+    enabled: begun && typeof typed !== "string",
     queryFn: ({ signal }) =>
       answer(
         api.GET("/api/jugs/{jug_id}/racking", {
@@ -50,6 +54,7 @@ export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
     act(async () => {
       await log([{ kind: "racked", what }], "Racked.");
       setLeft(emptied(left, ""));
+      setInto(emptied(into, undefined));
     });
   }
 
@@ -57,7 +62,7 @@ export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
     <form onSubmit={submit} aria-label="Rack it">
       <Stack gap="3">
         <Grid templateColumns={{ base: "1fr", sm: "1fr 1fr" }} gap="3" alignItems="start">
-          <VesselField label="Into" value={vessel} onChange={setVessel} />
+          <VesselField label="Into" value={vessel} onChange={setInto} />
           <TextField
             label="Stays behind"
             placeholder={`usually ${volume(usual.low)} to ${volume(usual.high)}`}
@@ -70,7 +75,7 @@ export function Rack({ finishing }: { finishing: Schemas["FinishingOut"] }) {
           {refused ? (
             <Mark tone="bad">{refused.message}</Mark>
           ) : (
-            asked.data && <Over rack={asked.data} />
+            begun && asked.data && <Over rack={asked.data} />
           )}
         </Stack>
         {problem && <Mark tone="bad">{problem.message}</Mark>}

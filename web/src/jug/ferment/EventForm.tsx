@@ -15,7 +15,7 @@ import { useJugContext } from "../jugContext";
 import { everything } from "../plan/AddPour";
 import { Questioned } from "../Questioned";
 import {
-  blank,
+  blankFor,
   CARES,
   isWeighed,
   KINDS,
@@ -45,7 +45,7 @@ export function EventForm({
   const { jug, reference } = useJugContext();
   const say = useSay();
   const products = useShelf(everything).data?.items ?? [];
-  const [start] = useState(() => (before && typedFrom(before)) || blank);
+  const [start] = useState(() => (before && typedFrom(before)) || blankFor(jug.stage));
   const [typed, setTyped, forget] = useKept(`event-${before?.id ?? jug.id}`, start);
   // Sent twice on a slow line it is written once.
   const [id] = useState(() => crypto.randomUUID());

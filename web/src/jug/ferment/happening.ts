@@ -112,6 +112,11 @@ export const blank: Typed = {
   at: "",
 };
 
+/** What a new entry opens on: while it ferments a dose is nutrient first, later what holds it. */
+export function blankFor(stage: string): Typed {
+  return stage === "ferment" ? { ...blank, dose: "nutrient_dap" } : blank;
+}
+
 /** What is wrong with it, by the place it is told at. */
 export type Wrong = { at: string; text: string };
 

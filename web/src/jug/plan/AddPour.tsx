@@ -32,7 +32,7 @@ const KITCHEN: Record<string, Pour> = {
 const CARTON_ML = 1000;
 
 const LABEL = "Add an ingredient";
-const EXAMPLE = "+ Add an ingredient: juice, honey, fruit, acid …";
+const EXAMPLE = "+ Add an ingredient: juice, sugar, acid …";
 
 /** How much of it is poured first: a whole pack, but for sugar. */
 function packOf(product: Schemas["ProductOut"]): number {

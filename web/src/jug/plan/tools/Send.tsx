@@ -15,7 +15,7 @@ export function Send({ jug }: { jug: Schemas["JugOut"] }) {
       <HStack wrap="wrap">
         <QuietButton asChild>
           <a href={`/api/jugs/${jug.id}/sheet.pdf`} target="_blank" rel="noreferrer">
-            Plan sheet to print (PDF)
+            Batch sheet to print (PDF)
           </a>
         </QuietButton>
         <QuietButton asChild>
