@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 
 from server.jugs.models import Event, Jug, StepMark
 from simulated.probe import points, send
-from tests.browser.conftest import PEAR, PHONE, tab_to
+from tests.browser.conftest import PEAR, PHONE, ready_for_no_network, tab_to
 from tests.server.test_pictures import photographed
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -157,7 +157,7 @@ def test_what_is_told_covers_no_field_that_has_the_focus(page, person, size):
     expect(page.get_by_label("Gravity", exact=True)).to_be_visible()
     at_rest(page, told.first)
     fields = page.locator("main input:visible, main select:visible, main textarea:visible")
-    assert fields.count() > 5
+    assert fields.count() >= 5
     for field in fields.all():
         page.evaluate("window.scrollTo(0, 0)")
         field.focus()

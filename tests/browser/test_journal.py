@@ -61,7 +61,7 @@ def test_sugar_fed_is_told_struck_brought_back_and_put_right(fermenting):
 
 
 def sulphited(page):
-    page.get_by_label("Dose", exact=True).select_option(label="potassium metabisulphite")
+    page.get_by_label("Dose", exact=True).select_option("sulphite_potassium")
     page.get_by_label("Grams").fill("0,4")
 
 

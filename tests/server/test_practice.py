@@ -105,7 +105,7 @@ def test_money_goes_by_month_and_kind_with_the_parts_of_packs(call):
     (month,) = spending["months"]
     assert (month["money"], month["bottled_ml"]) == ("4.78", 3500)
     assert spending["per_litre"] == "1.37"
-    assert spending["unpriced"] == ["Sugar"]
+    assert spending["unpriced"] == ["White sugar"]
     costs = call.ok("GET", path(jug, "costs"))
     assert {line["name"]: line["used"] for line in costs["supplies"]} == {
         "Yeast": "0.50",
@@ -114,7 +114,7 @@ def test_money_goes_by_month_and_kind_with_the_parts_of_packs(call):
     assert (costs["used"], costs["supplies_used"]) == ("4.00", "0.78")
     caps = next(row for row in call.ok("GET", "shelf/products")["items"] if row["name"] == "Caps")
     call.ok("DELETE", f"shelf/products/{caps['id']}")
-    assert call.ok("GET", "practice")["spending"]["unpriced"] == ["Sugar", "caps and corks"]
+    assert call.ok("GET", "practice")["spending"]["unpriced"] == ["White sugar", "caps and corks"]
 
 
 def test_what_the_next_litre_costs_is_by_todays_shelf(call):

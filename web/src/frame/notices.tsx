@@ -34,13 +34,21 @@ type Offered = { label: string; run: () => Promise<unknown>; failed: string };
 let lastSaid: string | undefined;
 /** What was last said on the pages of each jug: only its newest act is taken back by a press. */
 const lastOf = new Map<string, string>();
+/** What is told now, the oldest first: more would wait, unseen, for these to be closed. */
+let shown: string[] = [];
 let acting = false;
+
+function close(id: string) {
+  shown = shown.filter((each) => each !== id);
+  toaster.remove(id);
+}
 
 function say(text: string, { undo, press, tone }: More = {}) {
   const jug = location.pathname.match(/^\/jugs\/\d+/)?.[0];
   const before = jug && lastOf.get(jug);
-  if (before) toaster.remove(before);
-  if (lastSaid) toaster.remove(lastSaid);
+  if (before) close(before);
+  if (lastSaid) close(lastSaid);
+  for (const old of shown.slice(0, -MOST_SHOWN + 1)) close(old);
   const back = undo && { label: "Undo", run: undo, failed: "That could not be undone: " };
   const offered = press ? { ...press, failed: "" } : back;
   const id = toaster.create({
@@ -48,6 +56,7 @@ function say(text: string, { undo, press, tone }: More = {}) {
     type: tone === "bad" ? "error" : "info",
     meta: { offered },
   });
+  shown.push(id);
   lastSaid = offered ? undefined : id;
   if (jug) lastOf.set(jug, id);
 }
@@ -57,7 +66,7 @@ async function pressed(id: string, { run, failed }: Offered) {
   acting = true;
   try {
     await run();
-    toaster.remove(id);
+    close(id);
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error;
     say(`${failed}${error.message}`, { tone: "bad" });
@@ -107,7 +116,7 @@ export function Notices({ children }: { children: ReactNode }) {
                 variant="bare"
                 size="slim"
                 aria-label={`Close: ${toast.title}`}
-                onClick={() => toaster.remove(toast.id)}
+                onClick={() => close(toast.id ?? "")}
               >
                 ✕
               </QuietButton>
