@@ -267,6 +267,7 @@ export const toastRecipe = defineSlotRecipe({
       boxShadow: "lg",
       maxW: "calc(100vw - 2rem)",
       "&[data-type=error]": { borderColor: "bad" },
+      "& button": { flexShrink: 0, whiteSpace: "nowrap" },
       // Where the toaster puts it among the others.
       translate: "var(--x) var(--y)",
       scale: "var(--scale)",
