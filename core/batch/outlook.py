@@ -20,6 +20,9 @@ _MOST_FED_G_PER_L = 100.0
 # What is asked about being fed: some twenty points, as one weighs it.
 _FED_G_PER_L, _FED_STEP_G = 44.0, 50.0
 _MOST_NUTRIENT_G_PER_L = 1.0
+_DONE = "It is done: there is nothing to forecast."
+# What may yet creep is not told that it does not ferment.
+_STANDS = "It stands still. Whether it goes on, the next reading tells, and no forecast."
 _TOO_FEW = "After the second reading there is a forecast."
 
 
@@ -57,8 +60,11 @@ def outlook(
     Raises JobError, placed at what is asked, for a change that no yeast is glad of.
     """
     told = jug.estimate
-    if verdict.stopped or told is None or verdict.progress is None:
+    if told is None or verdict.progress is None:
         return Outlook("It does not ferment: there is nothing to forecast.")
+    if verdict.stopped:
+        done = verdict.proven or verdict.code == "stabilised"
+        return Outlook(_DONE if done else _STANDS)
     began = jug.pitched_at
     readings = jug.watch.in_days(began) if began else ()
     if began is None or len(readings) < 2:

@@ -4,6 +4,8 @@ import pytest
 
 from core.batch.filled_lot import left_in_jug_ml, over_ml
 from core.batch.fold import fold
+from core.batch.judge import judged
+from core.batch.outlook import outlook
 from core.files.jug_file import read_jug_file
 from tests.core.batch.jugs import PEAR, file_of, lot, on, plan, sugar, told
 
@@ -38,3 +40,14 @@ def test_bottles_that_take_more_than_there_is_say_so(each, too_many):
     assert left_in_jug_ml(filled) == pytest.approx(max(there - 5 * each, 0.0))
     assert over_ml(filled) == pytest.approx(max(5 * each - there, 0.0))
     assert (over_ml(filled) > 0, left_in_jug_ml(filled) > 0) == (too_many, not too_many)
+
+
+@pytest.mark.parametrize(("again", "says"), [(24, "It stands still. Whether"), (45, "It is done")])
+def test_what_may_still_creep_is_not_told_that_it_does_not_ferment(again, says):
+    read = [on(1, "read", sg=1.048), on(1, "pitched"), on(8, "read", sg=1.010)]
+    stood = [on(20, "read", sg=0.997), on(again, "read", sg=0.997)]
+    file = read_jug_file(file_of(plan(PEAR), *read, *stood))
+    (jug,) = fold(file.plans, file.events).jugs.values()
+    told = judged(jug)
+    assert (told.stopped, told.proven) == (True, again > 40)
+    assert outlook(jug, told).why_not.startswith(says)
