@@ -1,4 +1,5 @@
-"""How much one request may hold: said once, and refused before anything is loaded or worked out.
+"""How much one request may hold, and how much a record: said once, and refused before anything is
+loaded or worked out.
 
 Nobody meets these who brews at home. What is stored already is read whatever it holds.
 """
@@ -16,6 +17,25 @@ MOST_TOGETHER = 5
 """Jugs or products that one request sets together."""
 MOST_LETTERS = 200
 """In a name."""
+
+MOST_JUGS = 2000
+"""In a kitchen, those put away among them."""
+MOST_VERSIONS = 5000
+"""Of a jug's plan."""
+MOST_EVENTS = 5000
+"""In a jug's log."""
+MOST_READINGS = 1000
+"""Of a jug's gravity."""
+MOST_PICTURES = 200
+"""Photographs of a jug."""
+MOST_PROBES = 50
+"""That send for a kitchen's jugs."""
+MOST_VESSELS = 100
+"""Of one's own."""
+MOST_PRODUCTS = 5000
+"""On a shelf, those taken off among them."""
+MOST_PRICES = 1000
+"""Seen of one product."""
 
 
 def few(listed: list[T] | None, info: ValidationInfo) -> list[T] | None:

@@ -5,12 +5,16 @@ import tracemalloc
 import zipfile
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 
 from core.errors import JobError
 from core.files.plain_json import read_json
+from server.config import limits
 from server.config.limits import MOST_LETTERS, MOST_LINES, MOST_TOGETHER
-from server.jugs.models import Jug
-from tests.server.conftest import CORK, PEAR, PLAN
+from server.jugs.models import Jug, OwnVessel, Picture, PlanVersion
+from server.shelf.models import Product, ProductPrice
+from tests.server.conftest import CARTON, CORK, JUG, PEAR, PLAN
+from tests.server.test_pictures import photographed
 
 pytestmark = pytest.mark.django_db
 DOSE = {"kind": "nutrient", "mass_g": 1, "when": "with_yeast"}
@@ -107,3 +111,68 @@ def test_a_small_zip_takes_no_more_memory_than_any_other(call, flood):
     assert response.status_code == 422
     assert "more than any kitchen holds" in response.json()["errors"][0]["text"]
     assert peak < 200_000_000
+
+
+# ---- what a record holds
+
+
+def refused(answer):
+    status, said = answer
+    return status == 422 and said["errors"][0]["text"]
+
+
+def test_a_kitchen_holds_so_many_jugs_vessels_and_products(call, account):
+    Jug.objects.bulk_create(
+        Jug(account=account, number=n, name="Jug") for n in range(1, limits.MOST_JUGS)
+    )
+    call.ok("POST", "jugs", JUG)
+    assert refused(call("POST", "jugs", JUG)) == "A kitchen holds 2000 jugs."
+    crock = {"name": "Crock", "shape": "bucket", "brim_ml": 4600, "volume_ml": 4500}
+    OwnVessel.objects.bulk_create(
+        OwnVessel(account=account, **{**crock, "name": f"Crock {n}"})
+        for n in range(limits.MOST_VESSELS - 1)
+    )
+    del crock["volume_ml"]
+    call.ok("POST", "vessels", crock)
+    assert refused(call("POST", "vessels", {**crock, "name": "One more"})) == (
+        "A cupboard holds 100 vessels."
+    )
+    Product.objects.bulk_create(
+        Product(account=account, name=f"Pear {n}", kind="juice")
+        for n in range(limits.MOST_PRODUCTS - 1)
+    )
+    call.ok("POST", "shelf/products", CARTON)
+    more = refused(call("POST", "shelf/products", {**CARTON, "name": "More"}))
+    assert more == "A shelf holds 5000 things, with those taken off it."
+
+
+def test_a_product_keeps_so_many_prices(call, account):
+    product = call.ok("POST", "shelf/products", CARTON)["id"]
+    on = account.today()
+    ProductPrice.objects.bulk_create(
+        ProductPrice(product_id=product, amount="1.10", on=on)
+        for _ in range(limits.MOST_PRICES - 1)
+    )
+    said = refused(call("POST", f"shelf/products/{product}/prices", {"amount": "1.20"}))
+    assert said == "A product keeps 1000 prices: put it on the shelf once more."
+
+
+def test_a_jug_keeps_so_many_plans_and_photographs(call, planned):
+    jug = Jug.objects.get(id=planned["id"])
+    last = jug.plans.last()
+    PlanVersion.objects.bulk_create(
+        PlanVersion(jug=jug, version=n, plan=last.plan)
+        for n in range(last.version + 1, limits.MOST_VERSIONS)
+    )
+    Jug.objects.filter(id=jug.id).update(plan_version=limits.MOST_VERSIONS - 1)
+    keep = {"based_on": limits.MOST_VERSIONS - 1, "plan": PLAN}
+    call.ok("PUT", f"jugs/{jug.id}/plan", keep)
+    said = refused(call("PUT", f"jugs/{jug.id}/plan", {**keep, "based_on": limits.MOST_VERSIONS}))
+    assert said == "A plan keeps 5000 versions: copy it into a new jug, and go on there."
+    # Which goes on from there.
+    assert call.ok("POST", f"jugs/{jug.id}/fork", {})["kept"]["version"] == 1
+    Picture.objects.bulk_create(Picture(jug=jug, image=b"") for _ in range(limits.MOST_PICTURES))
+    sent = call.client.post(
+        f"/api/jugs/{jug.id}/pictures", {"picture": SimpleUploadedFile("jug.jpg", photographed())}
+    )
+    assert sent.json()["errors"][0]["text"] == "A jug keeps 200 photographs."

@@ -6,11 +6,10 @@ from django.db.models import Max
 from core.errors import JobError
 from core.plan.vessel import check_vessel
 from server.accounts.models import Account
+from server.config.limits import MOST_JUGS
 from server.config.problems import ConflictError
 from server.jugs.models import Jug
 from server.jugs.schemas import JugIn
-
-_MOST_JUGS = 2000
 
 
 def check_name(name: str) -> str:
@@ -46,8 +45,8 @@ def begin_with(
     Raises JobError for a name that cannot be, or a full kitchen.
     """
     name = check_name(name)
-    if account.jugs.count() >= _MOST_JUGS:
-        raise JobError(f"A kitchen holds {_MOST_JUGS} jugs.", "name")
+    if account.jugs.count() >= MOST_JUGS:
+        raise JobError(f"A kitchen holds {MOST_JUGS} jugs.", "name")
     last = account.jugs.aggregate(last=Max("number"))["last"] or 0
     try:
         with transaction.atomic():

@@ -3,19 +3,19 @@
 import io
 
 from core.errors import JobError
+from server.config.limits import MOST_PICTURES
 from server.jugs.models import Jug, Picture
 from server.shelf.pictures import opened
 
 _LONGEST_SIDE = 1600
 _QUALITY = 82
-_MOST_PICTURES = 200
 
 
 def keep_picture(jug: Jug, raw: bytes) -> Picture:
     """A photograph made anew from its pixels alone: what a camera writes beside them, the place
     among it, is not kept. Raises JobError for no picture, or one too many."""
-    if jug.pictures.count() >= _MOST_PICTURES:
-        raise JobError(f"A jug keeps {_MOST_PICTURES} photographs.", "picture")
+    if jug.pictures.count() >= MOST_PICTURES:
+        raise JobError(f"A jug keeps {MOST_PICTURES} photographs.", "picture")
     picture = opened(raw)
     picture.thumbnail((_LONGEST_SIDE, _LONGEST_SIDE))
     made = io.BytesIO()

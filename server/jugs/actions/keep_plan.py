@@ -5,6 +5,7 @@ from django.db import transaction
 from core.errors import JobError
 from core.plan.evaluation import evaluate
 from core.plan.vessel import check_vessel
+from server.config.limits import MOST_VERSIONS
 from server.config.problems import ConflictError
 from server.jugs.actions.begin import check_name
 from server.jugs.actions.freshen import freshen
@@ -32,6 +33,10 @@ def keep_plan(state: JugState, payload: KeepPlanIn) -> tuple[int, str | None]:
     check_vessel(vessel.volume_ml if vessel else None)
     plan = freshen(jug.account, payload.plan).model_dump(exclude_none=True)
     name = check_name(payload.plan.name or jug.name)
+    if payload.based_on >= MOST_VERSIONS:
+        raise JobError(
+            f"A plan keeps {MOST_VERSIONS} versions: copy it into a new jug, and go on there."
+        )
     problem = _problem(plan, jug.account.currency) if payload.plan.pours else None
     version = payload.based_on + 1
     with transaction.atomic():

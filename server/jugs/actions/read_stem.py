@@ -7,6 +7,7 @@ from uuid import UUID, uuid4
 from core.batch.events import Instrument, Read
 from core.errors import JobError
 from server.accounts.models import Account
+from server.config.limits import MOST_READINGS
 from server.config.problems import ConflictError
 from server.jugs.actions.question import question
 from server.jugs.actions.shared_out import check_not_used_up
@@ -21,8 +22,6 @@ from server.jugs.actions.write_down import (
 from server.jugs.models import Event
 from server.jugs.schemas import ReadingIn
 from server.jugs.state import JugState
-
-_MOST_READINGS = 1000
 
 
 def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
@@ -39,8 +38,8 @@ def read_stem(state: JugState, by: Account, payload: ReadingIn) -> None:
     seen = payload.plan_version
     if not state.pitched and seen is not None and seen != state.version:
         raise ConflictError("The plan was changed in another window: look at it before you pitch.")
-    if len(state.readings) >= _MOST_READINGS:
-        raise JobError(f"A jug keeps {_MOST_READINGS} readings.", "sg")
+    if len(state.readings) >= MOST_READINGS:
+        raise JobError(f"A jug keeps {MOST_READINGS} readings.", "sg")
     note, at = check_note(payload.note), happened_at(payload.at)
     if state.readings and at < state.readings[0].at:
         raise JobError("This is before the first reading: when was it taken?", "at")

@@ -14,6 +14,7 @@ from core.errors import JobError
 from core.files.journal import read_event
 from core.must.acidity import check_ph
 from server.accounts.models import Account
+from server.config.limits import MOST_EVENTS
 from server.config.problems import ConflictError
 from server.jugs.actions.keep_picture import check_pictures
 from server.jugs.actions.question import question, room
@@ -25,7 +26,6 @@ from server.jugs.schemas import EventIn
 from server.jugs.state import JugState
 
 _MOST_NOTE = 500
-_MOST_EVENTS = 5000
 _CLOCKS_DIFFER = timedelta(minutes=10)
 _OLDEST = timedelta(days=3650)
 # Bottles are filled, and strikes made, by ways of their own.
@@ -77,8 +77,8 @@ def write(state: JugState, by: Account, steps: list[Step]) -> list[Event]:
 
     The jug is locked by whoever calls. Raises JobError at the event that cannot have been.
     """
-    if len(state.events) + len(steps) > _MOST_EVENTS:
-        raise JobError(f"A jug keeps {_MOST_EVENTS} events.")
+    if len(state.events) + len(steps) > MOST_EVENTS:
+        raise JobError(f"A jug keeps {MOST_EVENTS} events.")
     check_not_used_up(state, [step.kind for step in steps])
     state.folded([step.read(state.jug) for step in steps])
     number = max((event.number for event in state.events), default=0)

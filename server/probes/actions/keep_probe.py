@@ -9,11 +9,10 @@ from django.utils import timezone
 from core.errors import JobError
 from core.ferment.probe import BAND_C
 from server.accounts.models import Account
+from server.config.limits import MOST_PROBES
 from server.jugs.models import Jug
 from server.probes.models import Probe
 from server.probes.schemas import ProbeIn
-
-_MOST_PROBES = 50
 
 
 def digest_of(token: str) -> str:
@@ -27,8 +26,8 @@ def add_probe(account: Account, jug: Jug, payload: ProbeIn) -> tuple[Probe, str]
     high = BAND_C[1] if payload.high_c is None else payload.high_c
     if low >= high:
         raise JobError(f"The band ends above {low:g} °C, like {low + 8:g}.", "high_c")
-    if account.probes.filter(removed_at=None).count() >= _MOST_PROBES:
-        raise JobError(f"A kitchen keeps {_MOST_PROBES} probes.", "name")
+    if account.probes.filter(removed_at=None).count() >= MOST_PROBES:
+        raise JobError(f"A kitchen keeps {MOST_PROBES} probes.", "name")
     token = secrets.token_urlsafe(24)
     probe = Probe.objects.create(
         account=account,

@@ -12,8 +12,9 @@ from core.errors import JobError
 from core.files.plain_json import read_json
 from core.pack.printed import read_price_tag
 from server.accounts.models import Account
+from server.config.limits import MOST_PRODUCTS
 from server.shelf import open_food, shelf_csv
-from server.shelf.actions.put_on_shelf import MOST_PRODUCTS, read_product
+from server.shelf.actions.put_on_shelf import read_product
 from server.shelf.models import Product, ProductPrice
 from server.shelf.schemas import ImportOut, KeptProduct, ProductIn, RowErrorOut
 
@@ -53,7 +54,7 @@ def bring_in(account: Account, raw: bytes, most_bytes: int = MOST_BYTES) -> Impo
                 continue
             if len(wanted) >= room:
                 raise JobError(
-                    f"A shelf holds {MOST_PRODUCTS} things: take some off first.", "file"
+                    f"A shelf holds {MOST_PRODUCTS} things, with those taken off it.", "file"
                 )
             product = read_product(payload)
         except JobError as error:

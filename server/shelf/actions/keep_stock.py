@@ -8,6 +8,7 @@ from core.errors import JobError
 from core.ferment.reading import check_fluid, check_gravity
 from core.measure.scales import sg_read_at
 from core.pack.printed import read_price_tag
+from server.config.limits import MOST_PRICES
 from server.shelf.actions.judge import judge
 from server.shelf.actions.put_on_shelf import checked_packs
 from server.shelf.models import Product, ProductPrice
@@ -35,6 +36,8 @@ def add_price(product: Product, payload: PriceIn) -> ProductPrice:
         raise JobError("That day is still to come: when did you see the price?", "on")
     if len(payload.place) > _MOST_PLACE or "\x00" in payload.place:
         raise JobError(f"At most {_MOST_PLACE} ordinary letters fit here.", "place")
+    if product.prices.count() >= MOST_PRICES:
+        raise JobError(f"A product keeps {MOST_PRICES} prices: put it on the shelf once more.")
     added = product.prices.create(amount=amount, place=payload.place.strip(), on=on)
     newest = product.prices.order_by("on", "id").last()
     if newest is not None and (newest.amount, newest.on) != (product.price, product.price_on):

@@ -12,12 +12,11 @@ from core.must.composition import BOUGHT
 from core.pack.printed import read_price_tag
 from core.shelf import supplies
 from server.accounts.models import Account
+from server.config.limits import MOST_PRODUCTS
 from server.shelf.actions.judge import judge
 from server.shelf.models import Product
 from server.shelf.schemas import ProductIn
 
-# What a shelf holds at most; past this a script is at work.
-MOST_PRODUCTS = 5000
 _MOST_PACK = 100_000
 _MOST_PIECES = 10_000
 _MOST_TEXT = 20_000
@@ -133,7 +132,7 @@ def _checked_colour(colour: str) -> str:
 def put_on_shelf(account: Account, payload: ProductIn) -> Product:
     """Save a new product with its first price. Raises JobError (see `read_product`)."""
     if account.products.count() >= MOST_PRODUCTS:
-        raise JobError(f"A shelf holds {MOST_PRODUCTS} things: take some off first.")
+        raise JobError(f"A shelf holds {MOST_PRODUCTS} things, with those taken off it.")
     product = read_product(payload)
     product.account = account
     product.label_on = account.today()
