@@ -17,6 +17,7 @@ from PIL import Image
 
 from server.cellar.models import TastingLink
 from server.cellar.schemas import CellarOut
+from server.jugs.models import Jug
 from tests.server.conftest import Caller
 from tests.server.test_finishing import CORK, CROWN, path, stopped, wrote
 
@@ -226,6 +227,18 @@ def test_what_was_added_is_paid_for_too(call):
     costs = call.ok("GET", path(jug, "costs"))
     assert next(line["used"] for line in costs["lines"] if line["name"] == "Honey") == "1.30"
     assert (costs["per_litre"], costs["per_unit"]) == (None, None)
+
+
+def test_lines_kept_by_a_version_before_still_show_their_bottles(call):
+    bottled(call, "Pear")
+    lots = json.loads(Jug.objects.get().lots)
+    for lot in lots:
+        place = lot.pop("stands")[0]["place"]
+        del lot["warns"], lot["unpriced"]
+        lot["place"] = place
+    Jug.objects.update(lots=json.dumps(lots), row_of="another")
+    (place, *_) = call.ok("GET", "cellar")["places"]
+    assert (place["lots"][0]["here"] > 0, place["lots"][0]["unpriced"]) == (True, [])
 
 
 # ---- guests

@@ -34,6 +34,7 @@ def list_bottles(account: Account) -> dict[str, Any]:
                 # What lines that were kept before do not say yet.
                 "stands": [{"place": lot.get("place", ""), "count": lot["left"], "cold": False}],
                 "warns": [],
+                "unpriced": [],
                 **lot,
                 "jug": jug,
                 "number": number,
